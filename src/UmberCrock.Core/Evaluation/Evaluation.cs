@@ -1,0 +1,81 @@
+using System.Collections.Immutable;
+using System.Text.Json.Nodes;
+using UmberCrock.Core.Doses;
+using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Labels;
+using UmberCrock.Core.Stability;
+using UmberCrock.Core.Texture;
+
+namespace UmberCrock.Core.Evaluation;
+
+/// <summary>A line with its dose placed.</summary>
+/// <param name="Phase">Id of its phase.</param>
+/// <param name="Ingredient">Slug.</param>
+/// <param name="Name">Name on screen.</param>
+/// <param name="Inci">EU name.</param>
+/// <param name="Class">Kind of raw material.</param>
+/// <param name="Role">What it does.</param>
+/// <param name="Balance">True for the balance line.</param>
+/// <param name="Percent">Weight percent.</param>
+/// <param name="MinPercent">Lower end of the working window, or null.</param>
+/// <param name="MaxPercent">Upper end of the working window, or null.</param>
+/// <param name="HardLimitPercent">Hard limit on the ingredient, or null.</param>
+/// <param name="Place">Where the dose stands.</param>
+/// <param name="Sources">The documents behind window and limit.</param>
+public sealed record EvaluatedLine(
+    string Phase, string Ingredient, string Name, string Inci, IngredientClass Class, string Role, bool Balance,
+    decimal Percent, decimal? MinPercent, decimal? MaxPercent, decimal? HardLimitPercent, Place Place, ImmutableArray<string> Sources);
+
+/// <summary>Density of the blend, g/mL; null when an ingredient's is not known.</summary>
+public sealed record DensityReport(double? GramsPerMillilitre);
+
+/// <summary>The label in both dialects; null where not derived yet.</summary>
+public sealed record LabelReport(IngredientList? Eu, IngredientList? Us);
+
+/// <summary>
+/// Everything the core says of a formula. Members of the contract that this version does not compute yet are null or empty lists.
+/// </summary>
+public sealed record EvaluationResult
+{
+    /// <summary>Sum of all lines, weight percent.</summary>
+    public required decimal Total { get; init; }
+
+    /// <summary>The worst of the findings.</summary>
+    public required Verdict Verdict { get; init; }
+
+    /// <summary>Every line with its dose placed.</summary>
+    public required ImmutableArray<EvaluatedLine> Lines { get; init; }
+
+    /// <summary>What there is to say, worst first.</summary>
+    public required ImmutableArray<Finding> Findings { get; init; }
+
+    /// <summary>Declared properties: not computed yet.</summary>
+    public JsonObject? Declares { get; init; }
+
+    /// <summary>Melt and texture.</summary>
+    public required MeltReport Melt { get; init; }
+
+    /// <summary>Feel: not computed yet.</summary>
+    public JsonObject? Feel { get; init; }
+
+    /// <summary>Keeping: not computed yet.</summary>
+    public JsonObject? Keeping { get; init; }
+
+    /// <summary>Density.</summary>
+    public required DensityReport Density { get; init; }
+
+    /// <summary>Emulsion: not computed yet.</summary>
+    public JsonObject? Emulsion { get; init; }
+
+    /// <summary>Settling: not computed yet.</summary>
+    public JsonObject? Settling { get; init; }
+
+    /// <summary>Ingredient list.</summary>
+    public required LabelReport Label { get; init; }
+
+    /// <summary>Method: not derived yet.</summary>
+    public ImmutableArray<JsonObject> Method { get; init; } = [];
+
+    /// <summary>Stability notes.</summary>
+    public required StabilityReport Stability { get; init; }
+}

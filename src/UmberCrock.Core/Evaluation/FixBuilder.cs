@@ -1,0 +1,88 @@
+using System.Collections.Immutable;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Json;
+
+namespace UmberCrock.Core.Evaluation;
+
+/// <summary>
+/// Makes fixes as edits. Percent that a fix frees or needs comes from the balance line or, where there is none, from the largest
+/// liquid oil, and the fix says so.
+/// </summary>
+internal static class FixBuilder
+{
+    /// <summary>A fix that sets one dose.</summary>
+    public static Fix SetTo(ResolvedFormula resolved, int line, decimal percent)
+        => Make(resolved, $"Set to {Decimals.Two(percent)}", [new SetPercent(line, percent)], Totals(resolved)[line] - percent, [line]);
+
+    /// <summary>A fix that sets several doses under one title.</summary>
+    public static Fix SetAll(ResolvedFormula resolved, string title, IReadOnlyList<(int Line, decimal Percent)> doses)
+        => Make(
+            resolved,
+            title,
+            [.. doses.Select(dose => new SetPercent(dose.Line, dose.Percent))],
+            doses.Sum(dose => Totals(resolved)[dose.Line] - dose.Percent),
+            [.. doses.Select(dose => dose.Line)]);
+
+    /// <summary>A fix that takes lines out; what they held goes to the balance.</summary>
+    public static Fix TakeOut(ResolvedFormula resolved, string title, ImmutableArray<int> lines)
+        => Make(
+            resolved,
+            title,
+            [.. lines.OrderDescending().Select(line => new RemoveLine(line))],
+            resolved.PercentOf(lines),
+            lines);
+
+    /// <summary>A fix that adds an ingredient to the last phase of a stage, making the phase when there is none.</summary>
+    public static Fix Add(ResolvedFormula resolved, Ingredient ingredient, decimal percent, Stage stage)
+    {
+        var formula = resolved.Formula;
+        var phase = formula.Phases.LastOrDefault(candidate => candidate.Stage == stage);
+        var edits = new List<FormulaEdit>();
+        if (phase is null)
+        {
+            phase = new Phase(FreePhaseId(formula), "Cool additions", stage);
+            edits.Add(new AddPhase(phase.Id, phase.Name, phase.Stage, null));
+        }
+
+        edits.Add(new AddLine(phase.Id, ingredient.Slug, percent));
+        return Make(resolved, $"Add {Decimals.Two(percent)}", edits, -percent, []);
+    }
+
+    /// <summary>The first letter that no phase has as its id.</summary>
+    private static string FreePhaseId(Formula formula)
+        => Enumerable.Range('A', 26).Select(letter => ((char)letter).ToString()).First(id => formula.Phases.All(phase => phase.Id != id));
+
+    private static ImmutableArray<decimal> Totals(ResolvedFormula resolved) => resolved.Totals.Percents;
+
+    private static Fix Make(
+        ResolvedFormula resolved, string title, List<FormulaEdit> edits, decimal freed, ImmutableArray<int> touched)
+    {
+        var (giver, holds) = GiverOf(resolved, touched);
+        if (giver < 0)
+            return new Fix(title, null, [.. edits]);
+        var left = holds + freed;
+        if (resolved.Formula.BalanceIndex >= 0)
+        {
+            left = Math.Max(0m, 100m - resolved.Totals.SetPercent + freed);
+        }
+        else
+        {
+            if (left is < 0m or > 100m)
+                return new Fix(title, null, [.. edits]);
+            // First, while the line still stands where its index says.
+            edits.Insert(0, new SetPercent(giver, left));
+        }
+
+        var word = resolved.Ingredients[giver].Class == IngredientClass.Oil ? "oil" : "balance";
+        return new Fix(title, $"{word} to {Decimals.Two(left)}", [.. edits]);
+    }
+
+    private static (int Line, decimal Percent) GiverOf(ResolvedFormula resolved, ImmutableArray<int> touched)
+    {
+        if (resolved.Formula.BalanceIndex is var balance and >= 0)
+            return touched.Contains(balance) ? (-1, 0m) : (balance, resolved.Totals.Percents[balance]);
+        var oils = resolved.LinesWhere(ingredient => ingredient.Class == IngredientClass.Oil).Except(touched).ToList();
+        return oils.Count == 0 ? (-1, 0m) : oils.Select(line => (line, resolved.Totals.Percents[line])).MaxBy(entry => entry.Item2);
+    }
+}

@@ -1,0 +1,82 @@
+using System.Collections.Immutable;
+
+namespace UmberCrock.Core.Formulas;
+
+/// <summary>The temperatures the product will live at, Celsius; low is at most high.</summary>
+public sealed record Climate(decimal LowCelsius, decimal HighCelsius);
+
+/// <summary>A phase: its id (one to four letters or digits), the name the maker gave it, and when it goes in.</summary>
+public sealed record Phase(string Id, string Name, Stage Stage);
+
+/// <summary>One line of a formula.</summary>
+/// <param name="Phase">Id of its phase.</param>
+/// <param name="Ingredient">Slug of its ingredient.</param>
+/// <param name="Percent">Weight percent, 0 to 100 with at most four decimals; null for the balance line, which takes what is left to 100.</param>
+public sealed record FormulaLine(string Phase, string Ingredient, decimal? Percent)
+{
+    /// <summary>True for the line that takes what is left to 100.</summary>
+    public bool IsBalance => Percent is null;
+}
+
+/// <summary>What the label will say.</summary>
+/// <param name="Claims">Claims in the maker's words.</param>
+/// <param name="Declares">Declared properties, such as vegan.</param>
+public sealed record FormulaLabel(ImmutableArray<string> Claims, ImmutableArray<string> Declares)
+{
+    /// <summary>Nothing claimed.</summary>
+    public static FormulaLabel Empty { get; } = new([], []);
+}
+
+/// <summary>
+/// A formula: an immutable value. An edit makes a new one (<see cref="FormulaEdit"/>). Lines are kept in ledger order, phase by phase.
+/// </summary>
+public sealed record Formula
+{
+    /// <summary>The most lines a formula may have.</summary>
+    public const int MaxLines = 200;
+
+    /// <summary>Its name.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>What the finished product is.</summary>
+    public required ProductForm Form { get; init; }
+
+    /// <summary>Where it is worn.</summary>
+    public Zone Zone { get; init; }
+
+    /// <summary>Who wears it.</summary>
+    public Audience Audience { get; init; }
+
+    /// <summary>Left on or rinsed off.</summary>
+    public Exposure Exposure { get; init; }
+
+    /// <summary>Meets water in use: wet skin, shower, wet fingers.</summary>
+    public bool WetUse { get; init; }
+
+    /// <summary>Worn in daylight.</summary>
+    public bool SunUse { get; init; }
+
+    /// <summary>The temperatures it will live at.</summary>
+    public Climate Climate { get; init; } = new(5, 30);
+
+    /// <summary>How it is made.</summary>
+    public Process Process { get; init; }
+
+    /// <summary>Its phases, in the order of making.</summary>
+    public ImmutableArray<Phase> Phases { get; init; } = [];
+
+    /// <summary>Its lines.</summary>
+    public ImmutableArray<FormulaLine> Lines { get; init; } = [];
+
+    /// <summary>What the label will say.</summary>
+    public FormulaLabel Label { get; init; } = FormulaLabel.Empty;
+
+    /// <summary>Free text.</summary>
+    public string Notes { get; init; } = "";
+
+    /// <summary>Index of the balance line, or -1.</summary>
+    public int BalanceIndex => Lines.ToList().FindIndex(line => line.IsBalance);
+
+    /// <summary>Worn in daylight, said or implied by the form.</summary>
+    public bool MeetsSun => SunUse || Form is ProductForm.Sunscreen or ProductForm.SunscreenStick;
+}

@@ -1,0 +1,112 @@
+using System.Collections.Immutable;
+
+namespace UmberCrock.Core.Ingredients;
+
+/// <summary>A name of the international nomenclature (INCI) in its two dialects.</summary>
+public sealed record InciName(string Eu, string Us);
+
+/// <summary>One substance of an ingredient as it is bought, in weight percent of the ingredient; low equals high when it is exact.</summary>
+public sealed record Component(InciName Inci, decimal LowPercent, decimal HighPercent)
+{
+    /// <summary>The share the computation uses where one figure is needed, in percent: the middle of the range.</summary>
+    public decimal MiddlePercent => (LowPercent + HighPercent) / 2m;
+}
+
+/// <summary>A crystallising species of a structuring ingredient.</summary>
+/// <param name="MassShare">Its share of the ingredient's mass, 0 to 1.</param>
+/// <param name="MeltingCelsius">Melting point of the pure species.</param>
+/// <param name="FusionKilojoulesPerMole">Enthalpy of fusion.</param>
+/// <param name="GramsPerMole">Molar mass.</param>
+/// <param name="Family">Key of its strength in the texture rules.</param>
+public readonly record struct MeltingSpecies(
+    double MassShare, double MeltingCelsius, double FusionKilojoulesPerMole, double GramsPerMole, string Family);
+
+/// <summary>A caution that stands beside the step it belongs to.</summary>
+public sealed record Caution(string Text, string Source);
+
+/// <summary>All that is known of one raw material. Unknown properties are null, never zero.</summary>
+public sealed record Ingredient
+{
+    /// <summary>Key in formulas: lower case, hyphens.</summary>
+    public required string Slug { get; init; }
+
+    /// <summary>Name on screen.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>Kind of raw material.</summary>
+    public required IngredientClass Class { get; init; }
+
+    /// <summary>What it does in a formula, in one or two words.</summary>
+    public required string Role { get; init; }
+
+    /// <summary>Other names people use, for search.</summary>
+    public ImmutableArray<string> AlsoKnownAs { get; init; } = [];
+
+    /// <summary>Its substances; they sum to 100 percent within their ranges.</summary>
+    public required ImmutableArray<Component> Composition { get; init; }
+
+    /// <summary>Where it comes from: plant, bee, wool, animal, mineral, synthetic.</summary>
+    public ImmutableArray<string> Origins { get; init; } = [];
+
+    /// <summary>Allergen sources it brings: nut, wheat, soy, lanolin, bee, coconut.</summary>
+    public ImmutableArray<string> Allergens { get; init; } = [];
+
+    /// <summary>Where it goes in a water-free mix.</summary>
+    public Solubility Solubility { get; init; }
+
+    /// <summary>True for colourants, which the ingredient list names last.</summary>
+    public bool Colourant { get; init; }
+
+    /// <summary>True density at 20 to 25 C, g/mL.</summary>
+    public Quantity? Density { get; init; }
+
+    /// <summary>Poured density of pellets, shavings or powder, g/mL.</summary>
+    public Quantity? BulkDensity { get; init; }
+
+    /// <summary>Melting or drop point, C.</summary>
+    public Quantity? MeltingPoint { get; init; }
+
+    /// <summary>Iodine value, g I2/100 g.</summary>
+    public Quantity? IodineValue { get; init; }
+
+    /// <summary>Saponification value, mg KOH/g.</summary>
+    public Quantity? SaponificationValue { get; init; }
+
+    /// <summary>Mean molar mass of what does not crystallise, g/mol: the solvent of the melt model.</summary>
+    public Quantity? LiquidGramsPerMole { get; init; }
+
+    /// <summary>Shelf life unopened, months.</summary>
+    public Quantity? ShelfLifeMonths { get; init; }
+
+    /// <summary>Goes in only below this temperature, C.</summary>
+    public Quantity? AddBelowCelsius { get; init; }
+
+    /// <summary>Fatty acids in percent of all fatty acids, by their short name (C18:1), empty when not known.</summary>
+    public ImmutableSortedDictionary<string, double> FattyAcids { get; init; } = ImmutableSortedDictionary<string, double>.Empty;
+
+    /// <summary>Where the fatty acids come from.</summary>
+    public string? FattyAcidsSource { get; init; }
+
+    /// <summary>The crystallising species; empty for liquids, powders and what is not in the oil phase.</summary>
+    public ImmutableArray<MeltingSpecies> Species { get; init; } = [];
+
+    /// <summary>Where the species come from.</summary>
+    public string? SpeciesSource { get; init; }
+
+    /// <summary>How sure the species are.</summary>
+    public Confidence? SpeciesConfidence { get; init; }
+
+    /// <summary>What it may and should be dosed at.</summary>
+    public ImmutableArray<DoseRule> Doses { get; init; } = [];
+
+    /// <summary>Cautions of its own.</summary>
+    public ImmutableArray<Caution> Cautions { get; init; } = [];
+
+    /// <summary>The whole ingredient's name in the nomenclature: its components joined by "; ".</summary>
+    public InciName Inci => new(
+        string.Join("; ", Composition.Select(component => component.Inci.Eu)),
+        string.Join("; ", Composition.Select(component => component.Inci.Us)));
+
+    /// <summary>Polyunsaturated fatty acids (C18:2 and C18:3) in percent of its fatty acids; 0 when the profile is not known.</summary>
+    public double PolyunsaturatedPercent => FattyAcids.GetValueOrDefault("C18:2") + FattyAcids.GetValueOrDefault("C18:3");
+}

@@ -1,0 +1,19 @@
+using System.Globalization;
+
+namespace UmberCrock.Core.Json;
+
+/// <summary>Small helpers for exact decimal amounts.</summary>
+public static class Decimals
+{
+    /// <summary>The same number without trailing zeros, so that 18.00 and 18 are stored and compared alike.</summary>
+    public static decimal Trim(decimal value) => value / 1.0000000000000000000000000000m;
+
+    /// <summary>A dose or a mass as the screens show it: two decimals, a point.</summary>
+    public static string Two(decimal value) => Show(value, "0.00");
+
+    /// <summary>A bound as the screens show it: no decimals it does not need.</summary>
+    public static string Short(decimal value) => Show(value, "0.####");
+
+    private static string Show(decimal value, string format)
+        => value.ToString(format, CultureInfo.InvariantCulture).Replace('-', '\u2212');
+}

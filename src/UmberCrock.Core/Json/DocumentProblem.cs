@@ -1,0 +1,21 @@
+namespace UmberCrock.Core.Json;
+
+/// <summary>One thing that is wrong with a document: where (a JSON pointer, RFC 6901) and why, in words for a person.</summary>
+public sealed record DocumentProblem(string Pointer, string Reason);
+
+/// <summary>A document or an edit was refused. Nothing was changed; <see cref="Problems"/> says where and why.</summary>
+public sealed class DocumentException : Exception
+{
+    /// <summary>Refuses for several reasons at once.</summary>
+    public DocumentException(IReadOnlyList<DocumentProblem> problems)
+        : base(string.Join(" ", problems.Select(problem => $"{problem.Pointer}: {problem.Reason}"))) => Problems = problems;
+
+    /// <summary>Refuses for one reason.</summary>
+    public DocumentException(string pointer, string reason)
+        : this([new DocumentProblem(pointer, reason)])
+    {
+    }
+
+    /// <summary>What is wrong, in the order it was found; never empty.</summary>
+    public IReadOnlyList<DocumentProblem> Problems { get; }
+}

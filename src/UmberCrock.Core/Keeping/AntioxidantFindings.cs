@@ -1,0 +1,40 @@
+using System.Collections.Immutable;
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
+using static UmberCrock.Core.Json.Decimals;
+
+namespace UmberCrock.Core.Keeping;
+
+/// <summary>Findings about oils that oxidise.</summary>
+internal static class AntioxidantFindings
+{
+    public static IEnumerable<Finding> Find(ResolvedFormula resolved)
+    {
+        var rule = resolved.Catalogue.Antioxidants;
+        var polyunsaturated = PolyunsaturatedPercent(resolved);
+        var antioxidants = resolved.PercentOf(resolved.LinesWhere(ingredient => ingredient.Class == IngredientClass.Antioxidant));
+        if (polyunsaturated < rule.PolyunsaturatedPercentFrom || antioxidants >= rule.AntioxidantPercentFrom)
+            yield break;
+
+        ImmutableArray<int> lines =
+        [
+            .. resolved.LinesWhere(ingredient => ingredient.PolyunsaturatedPercent > 0)
+                .OrderByDescending(line => Of(resolved, line)).Take(3).Order(),
+        ];
+        var suggested = resolved.Catalogue.Find(rule.Suggested);
+        yield return new Finding(
+            FindingCodes.AntioxidantMissing, Severity.Caution, "Nothing slows rancidity",
+            $"Polyunsaturated oils make {Two(polyunsaturated)} % of the formula; an antioxidant is wanted from {Short(rule.PolyunsaturatedPercentFrom)} %.",
+            "Linoleic and linolenic acid take up oxygen ten to twenty times faster than oleic acid. An antioxidant slows that; it preserves against nothing else.",
+            rule.Source, lines,
+            suggested is null ? [] : [FixBuilder.Add(resolved, suggested, rule.SuggestedPercent, Stage.Cool)]);
+    }
+
+    /// <summary>C18:2 and C18:3 of the blend, weight percent of the formula: mass-weighted over the oils whose profile is known.</summary>
+    public static decimal PolyunsaturatedPercent(ResolvedFormula resolved)
+        => Enumerable.Range(0, resolved.Ingredients.Length).Sum(line => Of(resolved, line));
+
+    private static decimal Of(ResolvedFormula resolved, int line)
+        => resolved.Totals.Percents[line] * (decimal)resolved.Ingredients[line].PolyunsaturatedPercent / 100m;
+}

@@ -1,0 +1,30 @@
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Ingredients;
+
+namespace UmberCrock.Core.Labels;
+
+/// <summary>What cannot be known or claimed about sun. No protection figure is ever computed.</summary>
+internal static class SunFindings
+{
+    public static IEnumerable<Finding> Find(ResolvedFormula resolved)
+    {
+        var filters = resolved.LinesWhere(ingredient => ingredient.Class == IngredientClass.UvFilter);
+        var claims = resolved.Catalogue.SunClaims;
+        var claimed = resolved.Formula.Label.Claims
+            .FirstOrDefault(claim => claims.Patterns.Any(pattern => claim.Contains(pattern, StringComparison.OrdinalIgnoreCase)));
+        if (filters.IsEmpty && !resolved.Formula.MeetsSun && claimed is null)
+            yield break;
+
+        yield return claimed is null
+            ? new Finding(
+                FindingCodes.SunscreenUntested, Severity.Caution, "Protects from no sun that is known",
+                filters.IsEmpty ? "Worn in daylight: use a tested sunscreen, clothes and shade." : "What the zinc or titanium does on skin cannot be worked out from its percentage.",
+                "Protection depends on dispersion, film and clumping, and is known only from a laboratory test of the finished product. Never claim it or rely on it.",
+                claims.Source, filters, [])
+            : new Finding(
+                FindingCodes.SunscreenUntested, Severity.Stop, "The label claims sun protection",
+                $"\"{claimed}\" may not stand: nothing here was tested.",
+                "A sunscreen claim needs laboratory tests of the finished product; in many countries it makes the product a medicine.",
+                claims.Source, filters, []);
+    }
+}
