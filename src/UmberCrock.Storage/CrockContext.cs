@@ -1,0 +1,70 @@
+using System.Data.Common;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Design;
+using Microsoft.EntityFrameworkCore.Diagnostics;
+
+namespace UmberCrock.Storage;
+
+/// <summary>The one SQLite file.</summary>
+public sealed class CrockContext(DbContextOptions<CrockContext> options) : DbContext(options)
+{
+    /// <summary>Formulas on the bench.</summary>
+    public DbSet<FormulaRow> Formulas => Set<FormulaRow>();
+
+    /// <summary>Their histories.</summary>
+    public DbSet<StepRow> Steps => Set<StepRow>();
+
+    /// <summary>Their kept revisions.</summary>
+    public DbSet<RevisionRow> Revisions => Set<RevisionRow>();
+
+    /// <summary>Options for a file; foreign keys on, every commit on the disk before it is answered.</summary>
+    public static void Configure(DbContextOptionsBuilder builder, string file)
+        => builder.UseSqlite($"Data Source={file};Foreign Keys=True;Default Timeout=10").AddInterceptors(DurableCommits.Instance);
+
+    /// <inheritdoc/>
+    protected override void OnModelCreating(ModelBuilder modelBuilder)
+    {
+        modelBuilder.Entity<FormulaRow>(formula =>
+        {
+            formula.HasIndex(row => row.Name);
+            formula.HasIndex(row => row.ChangedAt);
+            formula.Property(row => row.Version).IsConcurrencyToken();
+            formula.HasMany(row => row.Steps).WithOne().HasForeignKey(step => step.FormulaId).OnDelete(DeleteBehavior.Cascade);
+            formula.HasMany(row => row.Revisions).WithOne().HasForeignKey(revision => revision.FormulaId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<StepRow>().HasKey(step => new { step.FormulaId, step.Number });
+        modelBuilder.Entity<RevisionRow>().HasKey(revision => new { revision.FormulaId, revision.Number });
+    }
+
+    /// <summary>A power cut must not lose what was acknowledged: in WAL mode only synchronous=FULL syncs at every commit.</summary>
+    private sealed class DurableCommits : DbConnectionInterceptor
+    {
+        public static readonly DurableCommits Instance = new();
+
+        public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData) => Set(connection);
+
+        public override Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+        {
+            Set(connection);
+            return Task.CompletedTask;
+        }
+
+        private static void Set(DbConnection connection)
+        {
+            using var command = connection.CreateCommand();
+            command.CommandText = "PRAGMA synchronous=FULL;";
+            command.ExecuteNonQuery();
+        }
+    }
+}
+
+/// <summary>For the migration tool only.</summary>
+internal sealed class CrockContextFactory : IDesignTimeDbContextFactory<CrockContext>
+{
+    public CrockContext CreateDbContext(string[] args)
+    {
+        var builder = new DbContextOptionsBuilder<CrockContext>();
+        CrockContext.Configure(builder, "design-time.db");
+        return new CrockContext(builder.Options);
+    }
+}

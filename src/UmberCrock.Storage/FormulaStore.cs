@@ -1,0 +1,195 @@
+using Microsoft.EntityFrameworkCore;
+using UmberCrock.Core.Formulas;
+
+namespace UmberCrock.Storage;
+
+/// <summary>A formula as it is kept.</summary>
+/// <param name="Id">Key.</param>
+/// <param name="Formula">The formula.</param>
+/// <param name="BatchGrams">Batch the bench shows grams for.</param>
+/// <param name="Version">Grows with every change.</param>
+/// <param name="ChangedAt">When it last changed.</param>
+/// <param name="CanUndo">There is a step before.</param>
+/// <param name="CanRedo">There is a step after.</param>
+/// <param name="Revision">Number of the newest kept revision; 0 for none.</param>
+/// <param name="IsDraft">True when it differs from that revision.</param>
+public sealed record KeptFormula(
+    long Id, Formula Formula, decimal BatchGrams, long Version, DateTimeOffset ChangedAt, bool CanUndo, bool CanRedo, int Revision, bool IsDraft);
+
+/// <summary>The formula changed since the caller read it. Nothing was written.</summary>
+public sealed class StaleFormulaException() : Exception("The formula was changed elsewhere since this page read it.");
+
+/// <summary>Keeps formulas: every change is one transaction, on disk when the call returns, and can be undone after a restart.</summary>
+public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, TimeProvider clock)
+{
+    /// <summary>Batch of a new formula.</summary>
+    public const decimal UsualBatchGrams = 240m;
+
+    /// <summary>Largest batch the bench shows grams for.</summary>
+    public const decimal LargestBatchGrams = 1_000_000m;
+
+    /// <summary>Steps that are remembered of each formula.</summary>
+    public const int MaxSteps = 300;
+
+    /// <summary>Makes the file if need be, brings it up to date and switches on write-ahead logging.</summary>
+    public async Task PrepareAsync()
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        await context.Database.MigrateAsync();
+        await context.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL;");
+    }
+
+    /// <summary>True when no formula is kept.</summary>
+    public async Task<bool> IsEmptyAsync()
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        return !await context.Formulas.AnyAsync();
+    }
+
+    /// <summary>Formulas whose name, or a slug or note in whose document, holds the text; all for null. Last changed first.</summary>
+    public async Task<IReadOnlyList<KeptFormula>> ListAsync(string? find)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        var rows = context.Formulas.AsNoTracking();
+        if (!string.IsNullOrWhiteSpace(find))
+        {
+            var pattern = $"%{find.Trim().Replace("\\", "\\\\").Replace("%", "\\%").Replace("_", "\\_")}%";
+            var slugPattern = pattern.Replace(' ', '-');
+            rows = rows.Where(row => EF.Functions.Like(row.Name, pattern, "\\")
+                || EF.Functions.Like(row.Document, pattern, "\\") || EF.Functions.Like(row.Document, slugPattern, "\\"));
+        }
+
+        var kept = new List<KeptFormula>();
+        foreach (var row in await rows.OrderByDescending(row => row.ChangedAt).ThenBy(row => row.Id).ToListAsync())
+            kept.Add(await ReadAsync(context, row));
+        return kept;
+    }
+
+    /// <summary>A formula, or null.</summary>
+    public async Task<KeptFormula?> FindAsync(long id)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        var row = await context.Formulas.AsNoTracking().FirstOrDefaultAsync(row => row.Id == id);
+        return row is null ? null : await ReadAsync(context, row);
+    }
+
+    /// <summary>The key of the formula that changed last, or null.</summary>
+    public async Task<long?> LatestIdAsync()
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        return await context.Formulas.OrderByDescending(row => row.ChangedAt).ThenBy(row => row.Id).Select(row => (long?)row.Id).FirstOrDefaultAsync();
+    }
+
+    /// <summary>Keeps a new formula; returns its key.</summary>
+    public async Task<long> AddAsync(Formula formula)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        var document = FormulaWriter.ToText(formula);
+        var row = new FormulaRow { Name = formula.Name, Document = document, BatchGrams = UsualBatchGrams, ChangedAt = Now() };
+        row.Steps.Add(new StepRow { Number = 0, Document = document });
+        context.Formulas.Add(row);
+        await context.SaveChangesAsync();
+        return row.Id;
+    }
+
+    /// <summary>Changes a formula and remembers the step. A change that changes nothing writes nothing.</summary>
+    /// <returns>The formula as kept, or null when there is no such formula.</returns>
+    /// <exception cref="StaleFormulaException">It is no longer the version the caller read.</exception>
+    /// <exception cref="Core.Json.DocumentException">The change was refused; nothing was written.</exception>
+    public Task<KeptFormula?> ChangeAsync(long id, long version, Func<Formula, Formula> change)
+        => UpdateAsync(id, version, async (context, row) =>
+        {
+            var changed = change(FormulaReader.Parse(row.Document));
+            var document = FormulaWriter.ToText(changed);
+            if (document == row.Document)
+                return false;
+            await context.Steps.Where(step => step.FormulaId == id && (step.Number > row.Step || step.Number <= row.Step - MaxSteps)).ExecuteDeleteAsync();
+            row.Step++;
+            row.Document = document;
+            row.Name = changed.Name;
+            context.Steps.Add(new StepRow { FormulaId = id, Number = row.Step, Document = document });
+            return true;
+        });
+
+    /// <summary>One step back; the same formula when there is none.</summary>
+    /// <exception cref="StaleFormulaException">It is no longer the version the caller read.</exception>
+    public Task<KeptFormula?> UndoAsync(long id, long version) => StepAsync(id, version, -1);
+
+    /// <summary>One step forward again; the same formula when there is none.</summary>
+    /// <exception cref="StaleFormulaException">It is no longer the version the caller read.</exception>
+    public Task<KeptFormula?> RedoAsync(long id, long version) => StepAsync(id, version, 1);
+
+    /// <summary>Sets the batch the bench shows grams for.</summary>
+    /// <exception cref="StaleFormulaException">It is no longer the version the caller read.</exception>
+    public Task<KeptFormula?> SetBatchAsync(long id, long version, decimal batchGrams)
+        => UpdateAsync(id, version, (_, row) =>
+        {
+            row.BatchGrams = batchGrams;
+            return Task.FromResult(true);
+        });
+
+    /// <summary>Keeps the formula as it stands as a numbered revision; does nothing when it is no different from the last one.</summary>
+    /// <exception cref="StaleFormulaException">It is no longer the version the caller read.</exception>
+    public Task<KeptFormula?> KeepRevisionAsync(long id, long version)
+        => UpdateAsync(id, version, async (context, row) =>
+        {
+            var last = await context.Revisions.Where(revision => revision.FormulaId == id).OrderByDescending(revision => revision.Number).FirstOrDefaultAsync();
+            if (last?.Document == row.Document)
+                return false;
+            context.Revisions.Add(new RevisionRow { FormulaId = id, Number = (last?.Number ?? 0) + 1, Document = row.Document, KeptAt = Now() });
+            return true;
+        });
+
+    private Task<KeptFormula?> StepAsync(long id, long version, int by)
+        => UpdateAsync(id, version, async (context, row) =>
+        {
+            var step = await context.Steps.FindAsync(id, row.Step + by);
+            if (step is null)
+                return false;
+            row.Step = step.Number;
+            row.Document = step.Document;
+            row.Name = FormulaReader.Parse(step.Document).Name;
+            return true;
+        });
+
+    private async Task<KeptFormula?> UpdateAsync(long id, long version, Func<CrockContext, FormulaRow, Task<bool>> update)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        await using var transaction = await context.Database.BeginTransactionAsync();
+        var row = await context.Formulas.FindAsync(id);
+        if (row is null)
+            return null;
+        if (row.Version != version)
+            throw new StaleFormulaException();
+        if (await update(context, row))
+        {
+            row.Version++;
+            row.ChangedAt = Now();
+            try
+            {
+                await context.SaveChangesAsync();
+            }
+            catch (DbUpdateConcurrencyException)
+            {
+                throw new StaleFormulaException();
+            }
+
+            await transaction.CommitAsync();
+        }
+
+        return await ReadAsync(context, row);
+    }
+
+    private static async Task<KeptFormula> ReadAsync(CrockContext context, FormulaRow row)
+    {
+        var neighbours = await context.Steps.Where(step => step.FormulaId == row.Id && (step.Number == row.Step - 1 || step.Number == row.Step + 1))
+            .Select(step => step.Number).ToListAsync();
+        var last = await context.Revisions.Where(revision => revision.FormulaId == row.Id).OrderByDescending(revision => revision.Number)
+            .Select(revision => new { revision.Number, revision.Document }).FirstOrDefaultAsync();
+        return new KeptFormula(
+            row.Id, FormulaReader.Parse(row.Document), row.BatchGrams, row.Version, DateTimeOffset.FromUnixTimeMilliseconds(row.ChangedAt),
+            neighbours.Contains(row.Step - 1), neighbours.Contains(row.Step + 1), last?.Number ?? 0, last?.Document != row.Document);
+    }
+
+    private long Now() => clock.GetUtcNow().ToUnixTimeMilliseconds();
+}

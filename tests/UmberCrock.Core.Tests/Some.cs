@@ -1,0 +1,34 @@
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Melting;
+
+namespace UmberCrock.Core.Tests;
+
+/// <summary>Formulas and mixes for examples.</summary>
+internal static class Some
+{
+    public static Catalogue Catalogue => Catalogue.Shipped;
+
+    /// <summary>A formula of one melt phase A and one cool phase B; a null percent makes the balance line.</summary>
+    public static Formula Formula(ProductForm form, params (string Slug, decimal? Percent)[] lines) => new()
+    {
+        Name = "Example",
+        Form = form,
+        Phases = [new("A", "Melt", Stage.Melt), new("B", "Cool", Stage.Cool)],
+        Lines = [.. lines.Select(line => new FormulaLine("A", line.Slug, line.Percent))],
+    };
+
+    public static Formula Demo(string name) => DemoFormulas.Read().Single(formula => formula.Name == name);
+
+    public static EvaluationResult Evaluate(Formula formula) => Evaluator.Evaluate(formula, Catalogue, EvaluationSettings.Default);
+
+    public static Finding? Found(Formula formula, string code) => Evaluate(formula).Findings.FirstOrDefault(finding => finding.Code == code);
+
+    public static MeltModel Mix(params (string Slug, decimal Mass)[] parts)
+        => MeltModel.Of(parts.Select(part => new MeltPart(Catalogue.Find(part.Slug)!, part.Mass)));
+
+    public static double FirmnessAt(double celsius, params (string Slug, decimal Mass)[] parts)
+        => Texture.MeltReport.Of([.. parts.Select(part => new MeltPart(Catalogue.Find(part.Slug)!, part.Mass))], new Climate(5, 30), Catalogue.Texture)
+            .Curve[(int)celsius].Firmness;
+}
