@@ -43,7 +43,7 @@ public static class FormulaReader
         catch (JsonException problem)
         {
             var place = problem.LineNumber is { } line ? $" at line {line + 1}, column {problem.BytePositionInLine + 1}" : "";
-            throw new DocumentException("/", $"is not well-formed JSON{place}: it is cut short, names a member twice, nests deeper than {ContractJson.MaxDepth} levels, or holds something JSON has no word for.");
+            throw new DocumentException("/", $"is not well-formed JSON{place}: it is cut short, names a member twice, nests deeper than {ContractJson.MaxDepth} levels, or holds something JSON has no word for.") { IsMalformed = true };
         }
     }
 

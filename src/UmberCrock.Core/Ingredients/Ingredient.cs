@@ -75,6 +75,15 @@ public sealed record Ingredient
     /// <summary>Mean molar mass of what does not crystallise, g/mol: the solvent of the melt model.</summary>
     public Quantity? LiquidGramsPerMole { get; init; }
 
+    /// <summary>HLB the oil wants of an emulsifier.</summary>
+    public Quantity? RequiredHlb { get; init; }
+
+    /// <summary>HLB of an emulsifier.</summary>
+    public Quantity? Hlb { get; init; }
+
+    /// <summary>Viscosities, mPa s, each with its temperature in the source.</summary>
+    public ImmutableArray<Quantity> Viscosity { get; init; } = [];
+
     /// <summary>Shelf life unopened, months.</summary>
     public Quantity? ShelfLifeMonths { get; init; }
 

@@ -16,6 +16,9 @@ public sealed class DocumentException : Exception
     {
     }
 
+    /// <summary>True when the text was not JSON at all, so that nothing in it could be looked at.</summary>
+    public bool IsMalformed { get; init; }
+
     /// <summary>What is wrong, in the order it was found; never empty.</summary>
     public IReadOnlyList<DocumentProblem> Problems { get; }
 }

@@ -1,0 +1,81 @@
+using System.Reflection;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Json;
+using UmberCrock.Web.Hosting;
+
+namespace UmberCrock.Web.Api;
+
+/// <summary>The JSON API, version 1. Everything it answers is described in docs/formats/.</summary>
+internal static class ApiEndpoints
+{
+    private const string Json = "application/json";
+
+    public static void MapApi(this IEndpointRouteBuilder app)
+    {
+        var api = app.MapGroup("/api/v1").WithTags("Umber Crock");
+        api.MapPost("/evaluate", EvaluateAsync)
+            .WithSummary("Evaluates a formula document.")
+            .WithDescription("Body: a formula document (/schemas/formula.schema.json), at most 1 MiB.")
+            .Accepts<JsonElement>(Json).Produces<EvaluationResult>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
+        api.MapPost("/edit", EditAsync)
+            .WithSummary("Applies edits to a formula, in order, and evaluates what they make of it.")
+            .WithDescription("Body: {\"formula\", \"edits\"} (/schemas/formula.schema.json, /schemas/edits.schema.json).")
+            .Accepts<JsonElement>(Json).Produces<JsonElement>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
+        api.MapGet("/ingredients", Ingredients).WithSummary("A page of ingredients that fit a query and a class.").Produces<IngredientPage>().ProducesProblem(422);
+        api.MapGet("/ingredients/{slug}", IngredientBySlug).WithSummary("All that is known of an ingredient.").Produces<JsonElement>().ProducesProblem(404);
+        api.MapGet("/findings", () => Answer(FindingCodes.All)).WithSummary("Every finding code and when it is found.").Produces<IReadOnlyList<FindingCode>>();
+        app.MapGet("/health", () => Results.Text("ready")).WithSummary("200 when the application is ready.");
+        app.MapGet("/schemas/{name}", Schema).WithSummary("A JSON Schema of the contract.").Produces<JsonElement>().ProducesProblem(404);
+    }
+
+    private static async Task<IResult> EvaluateAsync(HttpRequest request, Catalogue catalogue)
+    {
+        using var body = await RequestBody.ReadJsonAsync(request);
+        var formula = FormulaReader.Read(body.RootElement, "");
+        return Answer(Evaluator.Evaluate(formula, catalogue, EvaluationSettings.Default));
+    }
+
+    private static async Task<IResult> EditAsync(HttpRequest request, Catalogue catalogue)
+    {
+        using var body = await RequestBody.ReadJsonAsync(request);
+        var (formula, edits) = EditRequest.Read(body.RootElement);
+        var edited = EditRequest.Apply(formula, edits);
+        var evaluation = Evaluator.Evaluate(edited, catalogue, EvaluationSettings.Default);
+        return Answer(new JsonObject
+        {
+            ["formula"] = FormulaWriter.Write(edited),
+            ["evaluation"] = JsonSerializer.SerializeToNode(evaluation, ContractJson.Options),
+        });
+    }
+
+    private static IResult Ingredients(Catalogue catalogue, string? query, string? @class, int offset = 0, int limit = 50)
+    {
+        IngredientClass? ofClass = null;
+        if (!string.IsNullOrEmpty(@class))
+        {
+            ofClass = Vocabulary.TryParse<IngredientClass>(@class, out var parsed)
+                ? parsed
+                : throw new DocumentException("/class", $"\"{@class}\" is not a class. These are: {string.Join(", ", Vocabulary.All<IngredientClass>())}.");
+        }
+
+        if (offset < 0 || limit is < 1 or > 200)
+            throw new DocumentException("/limit", "must be from 1 to 200, with an offset from 0.");
+        return Answer(IngredientPage.Of(catalogue.Search(query, ofClass), offset, limit));
+    }
+
+    private static IResult IngredientBySlug(Catalogue catalogue, string slug)
+        => catalogue.Find(slug) is { } ingredient
+            ? Answer(IngredientDocument.Write(ingredient, catalogue))
+            : ProblemWriter.Write(404, $"\"{slug}\" is not an ingredient of the catalogue. GET /api/v1/ingredients lists them.", []);
+
+    private static IResult Schema(string name)
+        => Assembly.GetExecutingAssembly().GetManifestResourceStream($"schemas/{name}") is { } schema
+            ? Results.Stream(schema, "application/schema+json")
+            : ProblemWriter.Write(404, $"There is no schema \"{name}\".", []);
+
+    private static IResult Answer<T>(T value) => Results.Json(value, ContractJson.Options);
+}

@@ -1,0 +1,161 @@
+using UmberCrock.Core.Doses;
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Json;
+using UmberCrock.Storage;
+using UmberCrock.Web.Drawing;
+
+namespace UmberCrock.Web.Bench;
+
+/// <summary>A line of the ledger.</summary>
+public sealed record LineView(
+    int Index, EvaluatedLine Line, Hatch Hatch, string Grams, DoseGauge Gauge, string State, string StateClass, int PositionInPhase);
+
+/// <summary>A phase of the ledger.</summary>
+public sealed record PhaseView(Phase Phase, string Hint, string Percent, string Grams, IReadOnlyList<LineView> Lines);
+
+/// <summary>A fix on a button: what it says, and the edits it sends.</summary>
+public sealed record FixView(string Title, string? Effect, string Edits, string? GhostCurve);
+
+/// <summary>A finding beside its button.</summary>
+public sealed record FindingView(Finding Finding, FixView? Fix);
+
+/// <summary>Everything the bench shows of one formula.</summary>
+public sealed record BenchView
+{
+    /// <summary>The formula as kept.</summary>
+    public required KeptFormula Kept { get; init; }
+
+    /// <summary>What the core says of it.</summary>
+    public required EvaluationResult Evaluation { get; init; }
+
+    /// <summary>Its totals.</summary>
+    public required FormulaTotals Totals { get; init; }
+
+    /// <summary>The ledger.</summary>
+    public required IReadOnlyList<PhaseView> Phases { get; init; }
+
+    /// <summary>The crock.</summary>
+    public required CrockDrawing Crock { get; init; }
+
+    /// <summary>The melt chart.</summary>
+    public required MeltDrawing Melt { get; init; }
+
+    /// <summary>The total's instrument.</summary>
+    public required TotalScale Scale { get; init; }
+
+    /// <summary>The findings.</summary>
+    public required IReadOnlyList<FindingView> Findings { get; init; }
+
+    /// <summary>What was refused in the last change, or null.</summary>
+    public string? Refusal { get; init; }
+
+    /// <summary>Revision and state: "rev 8, draft".</summary>
+    public string RevisionText => Kept.Revision == 0 ? "draft" : Kept.IsDraft ? $"rev {Kept.Revision}, draft" : $"rev {Kept.Revision}";
+
+    /// <summary>"1 stop, 2 cautions, 1 note".</summary>
+    public string FindingsText
+    {
+        get
+        {
+            var parts = new[] { (Severity.Stop, "stop"), (Severity.Caution, "caution"), (Severity.Note, "note") }
+                .Select(kind => (Count: Findings.Count(finding => finding.Finding.Severity == kind.Item1), kind.Item2))
+                .Where(kind => kind.Count > 0)
+                .Select(kind => $"{kind.Count} {kind.Item2}{(kind.Count == 1 ? "" : "s")}")
+                .ToList();
+            return parts.Count == 0 ? "none" : string.Join(", ", parts);
+        }
+    }
+
+    /// <summary>Lays a formula out. More than this many lines make the ledger tighter.</summary>
+    public bool IsTight => Evaluation.Lines.Length > 14;
+
+    /// <summary>Evaluates a kept formula and lays it out.</summary>
+    public static BenchView Of(KeptFormula kept, Catalogue catalogue, EvaluationSettings settings)
+    {
+        var evaluation = Evaluator.Evaluate(kept.Formula, catalogue, settings);
+        var totals = FormulaTotals.Of(kept.Formula);
+        var crock = CrockDrawing.Of(evaluation, catalogue, kept.Formula.Phases.Select(phase => phase.Id));
+        return new BenchView
+        {
+            Kept = kept,
+            Evaluation = evaluation,
+            Totals = totals,
+            Phases = [.. kept.Formula.Phases.Select(phase => PhaseOf(phase, kept, evaluation, totals, catalogue))],
+            Crock = crock,
+            Melt = MeltDrawing.Of(evaluation.Melt, kept.Formula.Climate, catalogue.Texture),
+            Scale = TotalScale.Of(totals),
+            Findings = [.. evaluation.Findings.Select(finding => new FindingView(finding, FixOf(finding, kept.Formula, evaluation, catalogue)))],
+        };
+    }
+
+    private static PhaseView PhaseOf(Phase phase, KeptFormula kept, EvaluationResult evaluation, FormulaTotals totals, Catalogue catalogue)
+    {
+        var lines = Enumerable.Range(0, evaluation.Lines.Length).Where(index => evaluation.Lines[index].Phase == phase.Id)
+            .Select((index, position) => LineOf(index, position, kept, evaluation, totals, catalogue)).ToList();
+        var percent = lines.Sum(line => line.Line.Percent);
+        return new PhaseView(phase, HintOf(phase, lines, catalogue), Decimals.Two(percent), Decimals.Two(percent * kept.BatchGrams / 100m), lines);
+    }
+
+    private static LineView LineOf(int index, int position, KeptFormula kept, EvaluationResult evaluation, FormulaTotals totals, Catalogue catalogue)
+    {
+        var line = evaluation.Lines[index];
+        var (state, stateClass) = StateOf(line);
+        return new LineView(
+            index, line, Hatches.Of(catalogue.Find(line.Ingredient)!), Decimals.Two(totals.GramsOf(index, kept.BatchGrams)),
+            DoseGauge.Of(line), state, stateClass, position);
+    }
+
+    private static (string State, string Class) StateOf(EvaluatedLine line)
+    {
+        var most = line.MaxPercent ?? 0m;
+        var least = line.MinPercent ?? 0m;
+        return line.Place switch
+        {
+            Place.OverLimit when line.HardLimitPercent is { } limit && line.Percent > limit => ($"{Decimals.Two(line.Percent - limit)} over limit", "over"),
+            Place.OverLimit => ("over limit in sum", "over"),
+            Place.Above => ($"{Decimals.Two(line.Percent - most)} above", "near"),
+            Place.Below => ($"{Decimals.Two(least - line.Percent)} under", "near"),
+            _ when line.Balance => ("to 100", "bal"),
+            Place.Near when most - line.Percent < line.Percent - least => ("near the top", "near"),
+            Place.Near => ("near the bottom", "near"),
+            Place.Unknown => ("no window known", "mute"),
+            _ => ("", ""),
+        };
+    }
+
+    private static string HintOf(Phase phase, List<LineView> lines, Catalogue catalogue)
+    {
+        var bears = lines.Select(line => catalogue.Find(line.Line.Ingredient)!.AddBelowCelsius?.Value).OfType<double>().DefaultIfEmpty(0).Min();
+        return phase.Stage switch
+        {
+            Stage.Melt => "until clear",
+            Stage.Warm => "into the melt, off the heat",
+            Stage.Powder => "wetted first, stirred in",
+            Stage.Cool => bears > 0 ? $"below {bears:0} °C, last" : "last, as cool as it pours",
+            Stage.Whip => "while whipping",
+            Stage.Water => "water phase",
+            _ => "infuse and strain first",
+        };
+    }
+
+    private static FixView? FixOf(Finding finding, Formula formula, EvaluationResult evaluation, Catalogue catalogue)
+    {
+        if (finding.Fixes.IsEmpty)
+            return null;
+        var fix = finding.Fixes[0];
+        var edits = System.Text.Json.JsonSerializer.Serialize(fix.Edits, ContractJson.Options);
+        return new FixView(fix.Title, fix.Effect, edits, GhostOf(fix, formula, evaluation, catalogue));
+    }
+
+    /// <summary>The melt curve a fix would lead to; null where it would look the same.</summary>
+    private static string? GhostOf(Fix fix, Formula formula, EvaluationResult evaluation, Catalogue catalogue)
+    {
+        var edited = FormulaEdit.ApplyAll(formula, fix.Edits);
+        var percents = FormulaTotals.Of(edited).Percents;
+        var parts = edited.Lines.Select((line, index) => new Core.Melting.MeltPart(catalogue.Find(line.Ingredient)!, percents[index])).ToList();
+        var curve = MeltDrawing.CurveOf(Core.Texture.MeltReport.Of(parts, edited.Climate, catalogue.Texture));
+        return curve == MeltDrawing.CurveOf(evaluation.Melt) ? null : curve;
+    }
+}

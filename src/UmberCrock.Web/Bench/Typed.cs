@@ -1,0 +1,20 @@
+using System.Globalization;
+using UmberCrock.Core.Json;
+
+namespace UmberCrock.Web.Bench;
+
+/// <summary>Numbers as people type them: a decimal point or comma, a per cent sign, the real minus sign.</summary>
+public static class Typed
+{
+    /// <summary>The number that was typed.</summary>
+    /// <exception cref="DocumentException">It is no number; says what was wanted.</exception>
+    public static decimal Number(string typed, string wanted)
+    {
+        var plain = typed.Trim().TrimEnd('%', ' ').Replace(',', '.').Replace('\u2212', '-');
+        return decimal.TryParse(plain, NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var number)
+            ? number
+            : throw new DocumentException("/text", $"“{Shortened(typed)}” is not {wanted}.");
+    }
+
+    private static string Shortened(string typed) => typed.Length <= 20 ? typed : $"{typed[..20]}…";
+}

@@ -1,0 +1,39 @@
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Json;
+
+namespace UmberCrock.Web.Bench;
+
+/// <summary>How the screens say the contract's words.</summary>
+public static class Words
+{
+    /// <summary>A form: "whipped butter".</summary>
+    public static string Of(ProductForm form) => Plain(form);
+
+    /// <summary>A zone: "nappy area".</summary>
+    public static string Of(Zone zone) => Plain(zone);
+
+    /// <summary>Who wears it.</summary>
+    public static string Of(Audience audience) => audience switch
+    {
+        Audience.Adult => "adults",
+        Audience.Pregnancy => "in pregnancy",
+        Audience.Nursing => "nursing",
+        Audience.Infant => "under 2 years",
+        Audience.Child => "2 to 12 years",
+        Audience.Dog => "dogs",
+        Audience.Cat => "cats",
+        _ => "horses",
+    };
+
+    /// <summary>Left on or rinsed off.</summary>
+    public static string Of(Exposure exposure) => exposure == Exposure.LeaveOn ? "left on" : "rinsed off";
+
+    /// <summary>Where and when a moment was, short: the time today, else the day.</summary>
+    public static string When(DateTimeOffset moment, DateTimeOffset now)
+    {
+        var local = moment.ToLocalTime();
+        return local.Date == now.ToLocalTime().Date ? $"{local:HH:mm}" : local.Year == now.Year ? $"{local:d MMM}" : $"{local:d MMM yyyy}";
+    }
+
+    private static string Plain<T>(T value) where T : struct, Enum => Vocabulary.Word(value).Replace('-', ' ');
+}

@@ -1,0 +1,71 @@
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Json;
+using UmberCrock.Core.Texture;
+
+namespace UmberCrock.Web.Drawing;
+
+/// <summary>A stretch of the strip; wanted inside the climate, fallen out of what the form wants, or beside the climate.</summary>
+public sealed record StripStretch(double From, double To, string Word, bool Fits, bool InClimate);
+
+/// <summary>The texture strip of a formula on the shelf: 0 to 40 C over 248 px, the climate between posts.</summary>
+public sealed record TextureStrip
+{
+    /// <summary>Length, px.</summary>
+    public const double Width = 248;
+
+    private const double HottestCelsius = 40;
+
+    /// <summary>The bands, cut at the climate's ends.</summary>
+    public required IReadOnlyList<StripStretch> Words { get; init; }
+
+    /// <summary>Celadon: inside the climate and a band this form wants.</summary>
+    public required IReadOnlyList<(double From, double To)> Wanted { get; init; }
+
+    /// <summary>Borders between bands.</summary>
+    public required IReadOnlyList<double> Ticks { get; init; }
+
+    /// <summary>Ends of the climate; null where it runs off the strip.</summary>
+    public required (double? Low, double? High) Posts { get; init; }
+
+    /// <summary>Where the texture first leaves what the form wants, going up; and the band it leaves for. Null when it does not.</summary>
+    public required (double X, string Word)? Leaves { get; init; }
+
+    /// <summary>The climate in words.</summary>
+    public required string ClimateText { get; init; }
+
+    /// <summary>For a screen reader.</summary>
+    public required string Label { get; init; }
+
+    /// <summary>Lays the strip out.</summary>
+    public static TextureStrip Of(MeltReport melt, Formula formula, TextureRules rules)
+    {
+        var (low, high) = ((double)formula.Climate.LowCelsius, (double)formula.Climate.HighCelsius);
+        var all = BandStretches.Along(melt, rules, 0, HottestCelsius, X);
+        var inside = low >= high || high <= 0 || low >= HottestCelsius
+            ? []
+            : BandStretches.Along(melt, rules, Math.Max(0, low), Math.Min(HottestCelsius, high), X);
+        var wanted = rules.WantedFor(formula.Form);
+        var leaves = inside.SkipWhile(stretch => !wanted.Contains(stretch.Band)).FirstOrDefault(stretch => !wanted.Contains(stretch.Band))
+            ?? inside.FirstOrDefault(stretch => !wanted.Contains(stretch.Band));
+        return new TextureStrip
+        {
+            Words = Cut(melt, rules, low, high),
+            Wanted = [.. inside.Where(stretch => wanted.Contains(stretch.Band)).Select(stretch => (stretch.From, stretch.To))],
+            Ticks = [.. all.Skip(1).Select(stretch => stretch.From)],
+            Posts = (low is >= 0 and <= HottestCelsius ? X(low) : null, high is >= 0 and <= HottestCelsius ? X(high) : null),
+            Leaves = leaves is null ? null : (leaves.From, leaves.Word),
+            ClimateText = $"{Decimals.Short(formula.Climate.LowCelsius)} to {Decimals.Short(formula.Climate.HighCelsius)} °C",
+            Label = $"{string.Join(", ", all.Select(stretch => $"{stretch.Word} {stretch.FromCelsius:0} to {stretch.ToCelsius:0}"))}; climate {formula.Climate.LowCelsius} to {formula.Climate.HighCelsius}",
+        };
+    }
+
+    private static List<StripStretch> Cut(MeltReport melt, TextureRules rules, double low, double high)
+    {
+        var edges = new[] { 0, Math.Clamp(low, 0, HottestCelsius), Math.Clamp(high, 0, HottestCelsius), HottestCelsius };
+        return [.. Enumerable.Range(0, 3).Where(part => edges[part + 1] - edges[part] > 0.5).SelectMany(part =>
+            BandStretches.Along(melt, rules, edges[part], edges[part + 1], X)
+                .Select(stretch => new StripStretch(stretch.From, stretch.To, stretch.Word, stretch.Fits, part == 1)))];
+    }
+
+    private static double X(double celsius) => Math.Clamp(celsius, 0, HottestCelsius) / HottestCelsius * Width;
+}

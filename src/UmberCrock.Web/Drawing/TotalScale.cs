@@ -1,0 +1,33 @@
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Json;
+
+namespace UmberCrock.Web.Drawing;
+
+/// <summary>The instrument under the ledger: 99 to 101, and the words beside the sum.</summary>
+public sealed record TotalScale(double MarkerX, bool IsParked, DoseMarker Marker, string Words)
+{
+    /// <summary>Left end of the scale, px.</summary>
+    public const double Left = 10;
+
+    /// <summary>Right end.</summary>
+    public const double Right = 214;
+
+    private const double LowPercent = 99;
+    private const double HighPercent = 101;
+
+    /// <summary>Px of a total.</summary>
+    public static double X(double percent) => Left + ((Math.Clamp(percent, LowPercent, HighPercent) - LowPercent) / (HighPercent - LowPercent) * (Right - Left));
+
+    /// <summary>Reads a total.</summary>
+    public static TotalScale Of(FormulaTotals totals)
+    {
+        var parked = (double)totals.Total is < LowPercent or > HighPercent;
+        var x = X((double)totals.Total);
+        return totals.Off switch
+        {
+            0m => new(x, parked, DoseMarker.Bead, "0.00 off, exactly full"),
+            < 0m => new(x, parked, DoseMarker.Wedge, $"{Decimals.Two(-totals.Off)} short"),
+            _ => new(x, parked, DoseMarker.Block, $"{Decimals.Two(totals.Off)} over"),
+        };
+    }
+}

@@ -1,0 +1,164 @@
+using System.Globalization;
+using System.Text.Json;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Json;
+using UmberCrock.Storage;
+using UmberCrock.Web.Bench;
+using UmberCrock.Web.Hosting;
+
+namespace UmberCrock.Web.Pages;
+
+/// <summary>One formula on the bench. Every change is posted here, kept, and answered with the bench as it then stands.</summary>
+public sealed class BenchModel(FormulaStore store, Catalogue catalogue) : PageModel
+{
+    /// <summary>What is shown.</summary>
+    public BenchView View { get; private set; } = null!;
+
+    /// <summary>Opens a formula; without a key, the one that changed last.</summary>
+    public async Task<IActionResult> OnGetAsync(long? id)
+    {
+        if (id is null)
+            return await store.LatestIdAsync() is { } latest ? RedirectToPage(new { id = latest }) : RedirectToPage("/Index");
+        if (await store.FindAsync(id.Value) is not { } kept)
+            return NotFound();
+        View = ViewOf(kept);
+        return Page();
+    }
+
+    /// <summary>The formula as a file.</summary>
+    public async Task<IActionResult> OnGetExportAsync(long id)
+    {
+        if (await store.FindAsync(id) is not { } kept)
+            return NotFound();
+        var name = string.Concat(kept.Formula.Name.Select(letter => char.IsAsciiLetterOrDigit(letter) ? char.ToLowerInvariant(letter) : '-')).Trim('-');
+        return File(System.Text.Encoding.UTF8.GetBytes(FormulaWriter.ToText(kept.Formula, indented: true)), "application/json", $"{(name.Length == 0 ? "formula" : name)}.formula.json");
+    }
+
+    /// <summary>Applies edits.</summary>
+    public async Task<IActionResult> OnPostEditAsync(long id)
+    {
+        using var body = await RequestBody.ReadJsonAsync(Request);
+        var edits = FormulaEditReader.Read(Member(body, "edits"), "/edits");
+        return await ChangeAsync(id, body, _ => edits);
+    }
+
+    /// <summary>Sets a dose from what was typed.</summary>
+    public async Task<IActionResult> OnPostDoseAsync(long id)
+    {
+        using var body = await RequestBody.ReadJsonAsync(Request);
+        var percent = Typed.Number(Text(body, "text"), "a dose from 0 to 100");
+        return await ChangeAsync(id, body, _ => [new SetPercent(Index(body, "line"), percent)]);
+    }
+
+    /// <summary>Raises or lowers a dose by a step; it stays from 0 to 100.</summary>
+    public async Task<IActionResult> OnPostNudgeAsync(long id)
+    {
+        using var body = await RequestBody.ReadJsonAsync(Request);
+        if (Member(body, "by") is not { ValueKind: JsonValueKind.Number } number || !number.TryGetDecimal(out var by) || Math.Abs(by) > 100m)
+            throw new DocumentException("/by", "must be a step in percent.");
+        return await ChangeAsync(id, body, formula => [BenchEdits.Nudge(formula, Index(body, "line"), by)]);
+    }
+
+    /// <summary>Moves a line up or down, across phases at their ends.</summary>
+    public async Task<IActionResult> OnPostMoveAsync(long id)
+    {
+        using var body = await RequestBody.ReadJsonAsync(Request);
+        var down = Member(body, "by") is { ValueKind: JsonValueKind.Number } by && by.GetDouble() > 0;
+        var line = Index(body, "line");
+        return await ChangeAsync(id, body, formula =>
+        {
+            var move = BenchEdits.Move(formula, line, down ? 1 : -1);
+            ShowLine(move is null ? line : BenchEdits.LineAfter(formula, move));
+            return move is null ? [] : [move];
+        });
+    }
+
+    /// <summary>Adds an ingredient at the least usual dose for this kind of product.</summary>
+    public async Task<IActionResult> OnPostAddAsync(long id)
+    {
+        using var body = await RequestBody.ReadJsonAsync(Request);
+        var slug = Text(body, "ingredient");
+        var phase = Text(body, "phase");
+        var ingredient = catalogue.Find(slug) ?? throw new DocumentException("/ingredient", $"\"{slug}\" is not an ingredient of the catalogue.");
+        return await ChangeAsync(id, body, formula =>
+        {
+            var add = new AddLine(phase, slug, BenchEdits.StartingPercent(formula, ingredient));
+            ShowLine(BenchEdits.LineAfter(formula, add));
+            return [add];
+        });
+    }
+
+    /// <summary>Sets a field of the product strip.</summary>
+    public async Task<IActionResult> OnPostFieldAsync(long id)
+    {
+        using var body = await RequestBody.ReadJsonAsync(Request);
+        var field = Text(body, "field");
+        var value = Member(body, "value").Clone();
+        if (field.StartsWith("climate.", StringComparison.Ordinal) && value.ValueKind == JsonValueKind.String)
+            value = JsonSerializer.SerializeToElement(Typed.Number(value.GetString()!, "a temperature in °C"));
+        return await ChangeAsync(id, body, _ => [new SetField(field, value)]);
+    }
+
+    /// <summary>One step back.</summary>
+    public Task<IActionResult> OnPostUndoAsync(long id) => StepAsync(version => store.UndoAsync(id, version));
+
+    /// <summary>One step forward again.</summary>
+    public Task<IActionResult> OnPostRedoAsync(long id) => StepAsync(version => store.RedoAsync(id, version));
+
+    /// <summary>Keeps a revision.</summary>
+    public Task<IActionResult> OnPostKeepAsync(long id) => StepAsync(version => store.KeepRevisionAsync(id, version));
+
+    /// <summary>Sets the batch that grams are shown for.</summary>
+    public async Task<IActionResult> OnPostBatchAsync(long id)
+    {
+        using var body = await RequestBody.ReadJsonAsync(Request);
+        var batch = Typed.Number(Text(body, "text"), "a batch in grams");
+        if (batch <= 0m || batch > FormulaStore.LargestBatchGrams)
+            throw new DocumentException("/text", $"A batch is more than 0 and at most {FormulaStore.LargestBatchGrams:0} g.");
+        return Answer(await store.SetBatchAsync(id, Version(body), decimal.Round(batch, 2)));
+    }
+
+    private async Task<IActionResult> ChangeAsync(long id, JsonDocument body, Func<Formula, IReadOnlyList<FormulaEdit>> edits)
+        => Answer(await store.ChangeAsync(id, Version(body), formula =>
+        {
+            var changed = FormulaEdit.ApplyAll(formula, edits(formula));
+            // Looked up before it is kept: a formula that cannot be evaluated is never stored.
+            _ = ResolvedFormula.Of(changed, catalogue, EvaluationSettings.Default);
+            return changed;
+        }));
+
+    private async Task<IActionResult> StepAsync(Func<long, Task<KeptFormula?>> step)
+    {
+        using var body = await RequestBody.ReadJsonAsync(Request);
+        return Answer(await step(Version(body)));
+    }
+
+    private IActionResult Answer(KeptFormula? kept) => kept is null ? NotFound() : Partial("_Bench", ViewOf(kept));
+
+    private BenchView ViewOf(KeptFormula kept) => BenchView.Of(kept, catalogue, EvaluationSettings.Default);
+
+    private static long Version(JsonDocument body)
+        => Member(body, "version") is { ValueKind: JsonValueKind.Number } number && number.TryGetInt64(out var version)
+            ? version
+            : throw new DocumentException("/version", "must be the version the page shows.");
+
+    /// <summary>Tells the page which line to select.</summary>
+    private void ShowLine(int line) => Response.Headers["X-Line"] = line.ToString(CultureInfo.InvariantCulture);
+
+    private static string Text(JsonDocument body, string name)
+        => Member(body, name) is { ValueKind: JsonValueKind.String } text ? text.GetString()! : throw new DocumentException($"/{name}", "must be text.");
+
+    private static int Index(JsonDocument body, string name)
+        => Member(body, name) is { ValueKind: JsonValueKind.Number } number && number.TryGetInt32(out var index)
+            ? index
+            : throw new DocumentException($"/{name}", "must be the index of a line.");
+
+    private static JsonElement Member(JsonDocument body, string name)
+        => body.RootElement.ValueKind == JsonValueKind.Object && body.RootElement.TryGetProperty(name, out var member)
+            ? member
+            : throw new DocumentException($"/{name}", "is missing.");
+}

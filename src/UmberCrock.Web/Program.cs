@@ -1,0 +1,89 @@
+using System.Globalization;
+using Microsoft.AspNetCore.DataProtection;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Json;
+using UmberCrock.Storage;
+using UmberCrock.Web.Api;
+using UmberCrock.Web.Hosting;
+
+// One culture everywhere: documents, drawings and forms use the decimal point.
+CultureInfo.DefaultThreadCurrentCulture = CultureInfo.InvariantCulture;
+
+LaunchOptions launch;
+try
+{
+    launch = LaunchOptions.Parse(args);
+    Directory.CreateDirectory(launch.DataFolder);
+}
+catch (Exception problem) when (problem is FormatException or IOException or UnauthorizedAccessException)
+{
+    Console.Error.WriteLine($"Umber Crock cannot start: {problem.Message}");
+    return 2;
+}
+
+var builder = WebApplication.CreateBuilder(args);
+builder.WebHost.UseUrls($"http://{(launch.Host.Contains(':') ? $"[{launch.Host}]" : launch.Host)}:{launch.Port}");
+builder.WebHost.ConfigureKestrel(server => server.AddServerHeader = false);
+// A name that another site points at this computer is not answered; opened to other devices, any name is.
+builder.Configuration["AllowedHosts"] = launch.IsLocal ? "localhost;127.0.0.1;[::1]" : "*";
+builder.Services.AddSingleton(launch);
+builder.Services.AddSingleton(TimeProvider.System);
+builder.Services.AddSingleton(_ => Catalogue.Shipped);
+builder.Services.AddPooledDbContextFactory<CrockContext>(options => CrockContext.Configure(options, launch.DataFile));
+builder.Services.AddSingleton<FormulaStore>();
+builder.Services.AddRazorPages();
+builder.Services.AddAntiforgery(options => options.HeaderName = "X-Request-Token");
+builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(launch.DataFolder, "keys"))).SetApplicationName("umber-crock");
+builder.Services.AddProblemDetails();
+builder.Services.AddExceptionHandler<ProblemWriter>();
+builder.Services.ConfigureHttpJsonOptions(options =>
+{
+    options.SerializerOptions.Encoder = ContractJson.Options.Encoder;
+    foreach (var converter in ContractJson.Options.Converters)
+        options.SerializerOptions.Converters.Add(converter);
+});
+builder.Services.AddOpenApi("v1");
+builder.Services.AddResponseCompression();
+
+var app = builder.Build();
+app.UseExceptionHandler(new ExceptionHandlerOptions { SuppressDiagnosticsCallback = _ => true });
+app.UseWhen(context => IsForMachines(context.Request.Path), machines => machines.UseStatusCodePages());
+app.UseWhen(context => !IsForMachines(context.Request.Path), people => people.UseStatusCodePagesWithReExecute("/missing", "?status={0}"));
+app.UseResponseCompression();
+app.Use(async (context, next) =>
+{
+    context.Response.Headers.ContentSecurityPolicy = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'; form-action 'self'";
+    context.Response.Headers.XContentTypeOptions = "nosniff";
+    context.Response.Headers["Referrer-Policy"] = "no-referrer";
+    await next(context);
+});
+app.UseStaticFiles(new StaticFileOptions
+{
+    // Addresses of scripts and styles carry a version; fonts never change under their name.
+    OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = file.Context.Request.QueryString.HasValue || file.File.Name.EndsWith(".woff2", StringComparison.Ordinal)
+        ? "public, max-age=31536000, immutable" : "no-cache",
+});
+app.UseRouting();
+app.MapRazorPages();
+app.MapApi();
+app.MapOpenApi("/openapi/{documentName}.json");
+
+var store = app.Services.GetRequiredService<FormulaStore>();
+await store.PrepareAsync();
+if (launch.Demo && await store.IsEmptyAsync())
+{
+    // Last to first, so that the shelf, newest on top, shows them in their own order.
+    foreach (var formula in DemoFormulas.Read().Reverse())
+        await store.AddAsync(formula);
+}
+
+app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Umber Crock is ready: {string.Join(", ", app.Urls)}   (data in {launch.DataFolder}; stop with Ctrl+C)"));
+await app.RunAsync();
+return 0;
+
+static bool IsForMachines(PathString path)
+    => path.StartsWithSegments("/api", StringComparison.Ordinal) || path.StartsWithSegments("/schemas", StringComparison.Ordinal) || path.StartsWithSegments("/openapi", StringComparison.Ordinal);
+
+/// <summary>Named so that tests can start the application in process.</summary>
+public partial class Program;

@@ -1,0 +1,307 @@
+// The bench's hands: keys and fields become edits, the answer is the bench as it then stands.
+// Nothing about formulas is computed here.
+document.addEventListener('alpine:init', () => {
+  const $ = selector => document.querySelector(selector);
+  const all = selector => [...document.querySelectorAll(selector)];
+  const bench = () => document.getElementById('bench');
+
+  Alpine.data('bench', () => ({
+    selected: 0,
+    queue: Promise.resolve(),
+    query: '',
+    results: [],
+    chosen: 0,
+    asked: 0,
+
+    init() {
+      this.show();
+      document.addEventListener('click', event => this.click(event));
+      document.addEventListener('change', event => this.change(event));
+      document.addEventListener('focusin', event => this.focus(event));
+      document.addEventListener('focusout', event => { if (event.target.matches('[data-ghost]')) $('#ghost')?.removeAttribute('d'); });
+      window.addEventListener('resize', () => this.leaders());
+      document.fonts?.ready.then(() => this.leaders());
+      all('#line-0').forEach(row => row.focus({ preventScroll: true }));
+    },
+
+    // ---- sending
+
+    // One change at a time, in order; each is sent with the version the page shows by then.
+    send(handler, body, after) {
+      this.queue = this.queue.then(() => this.post(handler, body)).then(line => { if (line !== false && after) after(line); });
+      return this.queue;
+    },
+
+    async post(handler, body) {
+      for (;;) {
+        let response;
+        try {
+          response = await fetch(`/bench/${bench().dataset.id}?handler=${handler}`, {
+            method: 'POST',
+            headers: { 'Content-Type': 'application/json', 'X-Request-Token': $('input[name=__RequestVerificationToken]').value },
+            body: JSON.stringify({ version: Number(bench().dataset.version), ...body }),
+          });
+        } catch {
+          this.say('Not kept: the application does not answer. Trying again.', true);
+          await new Promise(resolve => setTimeout(resolve, 1500));
+          continue;
+        }
+        if (response.ok) {
+          this.swap(await response.text());
+          const line = response.headers.get('X-Line');
+          return line === null ? null : Number(line);
+        }
+        await this.refuse(response, handler, body);
+        return false;
+      }
+    },
+
+    swap(html) {
+      const held = document.activeElement?.id;
+      Alpine.morph(bench(), html);
+      all('#bench input[value], #bench select').forEach(field => {
+        if (field.matches('select')) field.value = [...field.options].find(option => option.hasAttribute('selected'))?.value ?? field.value;
+        else if (field.type === 'checkbox') field.checked = field.hasAttribute('checked');
+        else field.value = field.getAttribute('value');
+        field.removeAttribute('aria-invalid');
+      });
+      if (held && document.activeElement?.id !== held) document.getElementById(held)?.focus({ preventScroll: true });
+      this.show();
+    },
+
+    async refuse(response, handler, body) {
+      const problem = await response.json().catch(() => ({}));
+      const reason = problem.errors?.map(error => error.reason).join(' ') || problem.detail || 'This was refused.';
+      const why = response.status === 409 ? 'Changed in another window since this one read it. Load this page again; what was typed here was not kept.' : reason;
+      if (handler === 'Dose') {
+        const field = document.getElementById(`dose-${body.line}`);
+        const state = document.getElementById(`state-${body.line}`);
+        field.setAttribute('aria-invalid', 'true');
+        state.textContent = why;
+        state.className = 'w bad';
+        field.focus();
+      } else {
+        $('#refusal').textContent = why;
+        if (body.field) $(`[data-field="${body.field}"]`)?.setAttribute('aria-invalid', 'true');
+        if (handler === 'Batch') $('[data-batch]').setAttribute('aria-invalid', 'true');
+      }
+    },
+
+    say(text, warn) {
+      const kept = document.getElementById('kept');
+      kept.textContent = text;
+      kept.classList.toggle('warn', Boolean(warn));
+    },
+
+    // ---- showing what is selected
+
+    rows: () => all('#rows .row'),
+
+    show() {
+      this.selected = Math.max(0, Math.min(this.selected, this.rows().length - 1));
+      this.rows().forEach(row => {
+        const own = Number(row.dataset.line) === this.selected;
+        row.classList.toggle('sel', own);
+        row.tabIndex = own ? 0 : -1;
+      });
+      this.say(bench().dataset.kept);
+      this.leaders();
+      $('#rows').onscroll = () => this.leaders();
+    },
+
+    // Leaders run from a layer to its line's swatch, wherever the ledger has scrolled to.
+    leaders() {
+      const drawing = $('.crockdrawing');
+      const shown = $('#rows').getBoundingClientRect();
+      const box = drawing.getBoundingClientRect();
+      this.rows().forEach(row => {
+        const line = row.dataset.line;
+        const swatch = row.querySelector('.sw').getBoundingClientRect();
+        const y = swatch.top + swatch.height / 2;
+        const leader = drawing.querySelector(`.leader[data-line="${line}"]`);
+        const own = Number(line) === this.selected;
+        const marker = ['wedge', 'block'].find(shape => row.classList.contains(shape));
+        for (const part of [leader, drawing.querySelector(`.dot[data-line="${line}"]`)]) {
+          part.classList.toggle('sel', own);
+          part.classList.toggle('wedge', own && marker === 'wedge');
+          part.classList.toggle('block', own && marker === 'block');
+        }
+        if (y < shown.top - 4 || y > shown.bottom + 4) { leader.removeAttribute('d'); return; }
+        const to = y - box.top + drawing.viewBox.baseVal.y;
+        const x = Number(leader.dataset.x);
+        leader.setAttribute('d', `M${x} ${leader.dataset.y}H${x + 25}L231 ${to}H240`);
+      });
+    },
+
+    select(line, field) {
+      const last = this.rows().length - 1;
+      if (last < 0) return;
+      this.selected = Math.max(0, Math.min(line, last));
+      this.show();
+      const row = document.getElementById(`line-${this.selected}`);
+      row.scrollIntoView({ block: 'nearest' });
+      if (field) { const dose = row.querySelector('.dose'); dose.focus({ preventScroll: true }); dose.select(); } else row.focus({ preventScroll: true });
+    },
+
+    // ---- pointer and fields
+
+    click(event) {
+      const nudge = event.target.closest('[data-nudge]');
+      const fix = event.target.closest('[data-fix]');
+      const key = event.target.closest('[data-key]');
+      const row = event.target.closest('.row');
+      if (nudge) this.nudge(nudge.dataset.nudge);
+      else if (fix) this.fix(fix);
+      else if (key) { key.closest('dialog')?.close(); this.act(key.dataset.key); }
+      else if (row) this.select(Number(row.dataset.line), true);
+    },
+
+    change(event) {
+      const field = event.target;
+      if (field.matches('[data-dose]')) this.dose(field);
+      else if (field.matches('[data-batch]')) this.send('Batch', { text: field.value });
+      else if (field.matches('[data-field]')) this.send('Field', { field: field.dataset.field, value: field.type === 'checkbox' ? field.checked : field.value });
+      else if (field.id === 'import-file' && field.files.length) field.form.submit();
+    },
+
+    focus(event) {
+      const row = event.target.closest('.row');
+      if (row && Number(row.dataset.line) !== this.selected) { this.selected = Number(row.dataset.line); this.show(); }
+      const ghost = event.target.dataset?.ghost;
+      if (ghost) $('#ghost').setAttribute('d', ghost);
+    },
+
+    dose(field) {
+      if (field.value === field.getAttribute('value')) return;
+      this.send('Dose', { line: Number(field.dataset.dose), text: field.value });
+    },
+
+    nudge(by) { if (this.rows().length) this.send('Nudge', { line: this.selected, by: Number(by) }); },
+
+    fix(button) {
+      const code = button.closest('.finding').dataset.code;
+      this.send('Edit', { edits: JSON.parse(button.dataset.fix) }, () => {
+        // The cured finding is gone: on to the next button, or back to the ledger.
+        const next = $('.finding [data-fix]');
+        if ($(`.finding[data-code="${code}"] [data-fix]`) === null && next) next.focus();
+        else if (!document.activeElement?.matches('[data-fix]')) this.select(this.selected);
+      });
+    },
+
+    // ---- keys
+
+    key(event) {
+      if (event.ctrlKey || event.metaKey || document.querySelector('dialog[open]')) return;
+      const target = event.target;
+      if (target.matches('.dose')) return this.doseKey(event, target);
+      if (target.matches('input:not([type=checkbox]), select, textarea')) return;
+      if (target.matches('button, summary, a') && (event.key === 'Enter' || event.key === ' ')) return;
+      const name = event.key;
+      const letter = /^[a-z]$/i.test(name);
+      if (letter && localStorage.getItem('letters-off') === 'yes') return;
+      if (/^[0-9]$/.test(name) && this.rows().length) {
+        this.select(this.selected, true);
+        return;
+      }
+      if (this.moves(event) || this.act(letter ? name.toLowerCase() : name, event.shiftKey)) event.preventDefault();
+    },
+
+    doseKey(event, field) {
+      if (event.key === 'Enter') { event.preventDefault(); this.dose(field); field.select(); }
+      else if (event.key === 'Escape') {
+        field.value = field.getAttribute('value');
+        field.removeAttribute('aria-invalid');
+        this.select(this.selected);
+      } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
+        if (this.moves(event)) event.preventDefault();
+      } else if (this.isNudge(event)) {
+        event.preventDefault();
+        this.act(event.key, event.shiftKey);
+      }
+    },
+
+    isNudge: event => ['+', '=', '*', '-', '\u2212', '_'].includes(event.key),
+
+    moves(event) {
+      if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return false;
+      const by = event.key === 'ArrowUp' ? -1 : 1;
+      if (event.altKey) this.send('Move', { line: this.selected, by }, line => this.select(line));
+      else this.select(this.selected + by);
+      return true;
+    },
+
+    act(name, shift) {
+      const step = shift ? '1' : '0.1';
+      const acts = {
+        '/': () => this.openAdd(),
+        '+': () => this.nudge(step), '=': () => this.nudge(step), '*': () => this.nudge(step),
+        '-': () => this.nudge(`-${step}`), '\u2212': () => this.nudge(`-${step}`), _: () => this.nudge(`-${step}`),
+        b: () => this.send('Edit', { edits: [{ op: 'setBalance', line: this.selected }] }),
+        '.': () => this.nextFinding(),
+        z: () => this.send(shift ? 'Redo' : 'Undo', {}),
+        y: () => this.send('Redo', {}),
+        s: () => this.send('Keep', {}),
+        x: () => { location.href = `/bench/${bench().dataset.id}?handler=Export`; },
+        o: () => $('#import-file').click(),
+        Delete: () => this.send('Edit', { edits: [{ op: 'removeLine', line: this.selected }] }, () => this.select(this.selected)),
+        Enter: () => this.select(this.selected, true),
+        Escape: () => this.select(this.selected),
+      };
+      if (!acts[name]) return false;
+      $('#refusal').textContent = '';
+      acts[name]();
+      return true;
+    },
+
+    nextFinding() {
+      const findings = all('.finding');
+      const at = findings.indexOf(document.activeElement?.closest('.finding'));
+      const next = findings[(at + 1) % findings.length];
+      (next.querySelector('[data-fix]') ?? next).focus();
+      next.scrollIntoView({ block: 'nearest' });
+    },
+
+    // ---- adding an ingredient
+
+    get activeId() { return this.results[this.chosen]?.id ?? ''; },
+    get nothingFound() { return this.results.length === 0; },
+
+    openAdd() {
+      const here = document.getElementById(`line-${this.selected}`)?.dataset.phase;
+      this.$refs.phase.replaceChildren(...all('#rows .phase').map(phase => {
+        const id = phase.id.replace('phase-', '');
+        return new Option(`${id} ${phase.querySelectorAll('b')[1].textContent}`, id, false, id === here);
+      }));
+      this.query = '';
+      this.$refs.add.showModal();
+      this.$refs.query.focus();
+      this.search();
+    },
+
+    async search() {
+      const turn = ++this.asked;
+      const response = await fetch(`/api/v1/ingredients?limit=30&query=${encodeURIComponent(this.query)}`);
+      if (turn !== this.asked || !response.ok) return;
+      const found = await response.json();
+      this.chosen = 0;
+      this.results = found.items.map((item, at) => ({ slug: item.slug, name: item.name, role: item.role, inci: item.inci.eu, id: `found-${at}`, chosen: at === 0 ? 'true' : 'false' }));
+    },
+
+    searchKey(event) {
+      if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
+        event.preventDefault();
+        this.chosen = Math.max(0, Math.min(this.chosen + (event.key === 'ArrowUp' ? -1 : 1), this.results.length - 1));
+        this.results.forEach((entry, at) => { entry.chosen = at === this.chosen ? 'true' : 'false'; });
+        this.$nextTick(() => document.getElementById(this.activeId)?.scrollIntoView({ block: 'nearest' }));
+      } else if (event.key === 'Enter' && this.results[this.chosen]) {
+        event.preventDefault();
+        this.take(this.results[this.chosen].slug);
+      }
+    },
+
+    take(slug) {
+      this.$refs.add.close();
+      this.send('Add', { phase: this.$refs.phase.value, ingredient: slug }, line => this.select(line, true));
+    },
+  }));
+});
