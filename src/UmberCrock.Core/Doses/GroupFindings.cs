@@ -31,7 +31,7 @@ internal static class GroupFindings
                 [.. lines.Select(line => (line, decimal.Round(resolved.Totals.Percents[line] * limit.MaxPercent / percent, 2, MidpointRounding.ToZero)))]);
         return new Finding(
             FindingCodes.GroupOver, limit.Severity,
-            none ? $"{group} have no place here" : $"{group} are {Two(percent - limit.MaxPercent)} over together",
+            none ? $"{group} have no place here" : $"{group} {Two(percent - limit.MaxPercent)} over",
             none ? $"Together {Two(percent)} %; for this wearer and zone there should be none." : $"Together {Two(percent)} %; the ceiling here is {Two(limit.MaxPercent)} %.",
             limit.Why, limit.Source, lines,
             lines.Any(line => resolved.Formula.Lines[line].IsBalance) ? [] : [fix]);

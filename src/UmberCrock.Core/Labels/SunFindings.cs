@@ -17,7 +17,7 @@ internal static class SunFindings
 
         yield return claimed is null
             ? new Finding(
-                FindingCodes.SunscreenUntested, Severity.Caution, "Protects from no sun that is known",
+                FindingCodes.SunscreenUntested, Severity.Caution, "Sun protection is unknown",
                 filters.IsEmpty ? "Worn in daylight: use a tested sunscreen, clothes and shade." : "What the zinc or titanium does on skin cannot be worked out from its percentage.",
                 "Protection depends on dispersion, film and clumping, and is known only from a laboratory test of the finished product. Never claim it or rely on it.",
                 claims.Source, filters, [])

@@ -22,15 +22,17 @@ public sealed record Stratum(int Line, double Top, double Height, Hatch Hatch, d
 
 /// <summary>A phase's letter beside the crock.</summary>
 /// <param name="Id">Its letter.</param>
-/// <param name="Middle">Level of the letter.</param>
+/// <param name="LetterY">Base line of the letter.</param>
 /// <param name="Top">Level of the tick above it; null for the first phase.</param>
-public sealed record PhaseMark(string Id, double Middle, double? Top);
+public sealed record PhaseMark(string Id, double LetterY, double? Top);
 
 /// <summary>The cross-section of the crock: strata stacked from the floor, in ledger order from the top.</summary>
 public sealed record CrockDrawing
 {
     private const double InsetOfLeader = 10;
     private const double LeastGapOfLetters = 18;
+    private const double LetterBelowTick = 15;
+    private const double LetterCentre = 6;
 
     /// <summary>The layers, top to bottom.</summary>
     public required IReadOnlyList<Stratum> Strata { get; init; }
@@ -85,8 +87,9 @@ public sealed record CrockDrawing
                 continue;
             var from = own[0].Top;
             var to = own[^1].Top + own[^1].Height;
-            // Letters of thin phases keep their distance from the one above.
-            lowest = Math.Max((from + to) / 2, lowest + LeastGapOfLetters);
+            // Letters of thin phases stand clear of their tick and of the letter above.
+            var centred = ((from + to) / 2) + LetterCentre;
+            lowest = Math.Max(marks.Count == 0 ? centred : Math.Max(centred, from + LetterBelowTick), lowest + LeastGapOfLetters);
             marks.Add(new PhaseMark(phase, lowest, marks.Count == 0 ? null : from));
         }
 

@@ -103,6 +103,20 @@ public sealed record MeltDrawing
     /// <summary>Bands along the axis.</summary>
     public required IReadOnlyList<BandStretch> Bands { get; init; }
 
+    /// <summary>
+    /// Bands narrower than their word, hung below on stalks. Two neighbours turn away from each other; of more, the outer two are named.
+    /// </summary>
+    public IReadOnlyList<(double StalkX, double WordX, string Anchor, string Word)> HungBands
+    {
+        get
+        {
+            var narrow = Bands.Where(band => !band.Fits).Select(band => (X: (band.From + band.To) / 2, band.Word)).ToList();
+            return narrow.Count < 2
+                ? [.. narrow.Select(band => (band.X, band.X, "middle", band.Word))]
+                : [(narrow[0].X, narrow[0].X + 3, "end", narrow[0].Word), (narrow[^1].X, narrow[^1].X - 3, "start", narrow[^1].Word)];
+        }
+    }
+
     /// <summary>Beads at 20, 25, 30 and 35 C with what they read.</summary>
     public required IReadOnlyList<(double X, double Y, double Celsius, string Word, double SolidPercent)> Beads { get; init; }
 

@@ -4,8 +4,8 @@ using UmberCrock.Core.Texture;
 
 namespace UmberCrock.Web.Drawing;
 
-/// <summary>A stretch of the strip; wanted inside the climate, fallen out of what the form wants, or beside the climate.</summary>
-public sealed record StripStretch(double From, double To, string Word, bool Fits, bool InClimate);
+/// <summary>A stretch of the strip. Style: "in" the climate, "out" of it, or "left" what the form wants.</summary>
+public sealed record StripStretch(double From, double To, string Word, bool Fits, string Style);
 
 /// <summary>The texture strip of a formula on the shelf: 0 to 40 C over 248 px, the climate between posts.</summary>
 public sealed record TextureStrip
@@ -27,7 +27,7 @@ public sealed record TextureStrip
     /// <summary>Ends of the climate; null where it runs off the strip.</summary>
     public required (double? Low, double? High) Posts { get; init; }
 
-    /// <summary>Where the texture first leaves what the form wants, going up; and the band it leaves for. Null when it does not.</summary>
+    /// <summary>Where the texture first leaves what the form wants, going up; and the band it leaves for, empty when its own stretch says it.</summary>
     public required (double X, string Word)? Leaves { get; init; }
 
     /// <summary>The climate in words.</summary>
@@ -49,11 +49,11 @@ public sealed record TextureStrip
             ?? inside.FirstOrDefault(stretch => !wanted.Contains(stretch.Band));
         return new TextureStrip
         {
-            Words = Cut(melt, rules, low, high),
+            Words = [.. Cut(melt, rules, low, high).Select(stretch => leaves is { Fits: true } && stretch.From == leaves.From && stretch.Style == "in" ? stretch with { Style = "left" } : stretch)],
             Wanted = [.. inside.Where(stretch => wanted.Contains(stretch.Band)).Select(stretch => (stretch.From, stretch.To))],
             Ticks = [.. all.Skip(1).Select(stretch => stretch.From)],
             Posts = (low is >= 0 and <= HottestCelsius ? X(low) : null, high is >= 0 and <= HottestCelsius ? X(high) : null),
-            Leaves = leaves is null ? null : (leaves.From, leaves.Word),
+            Leaves = leaves is null ? null : (leaves.From, leaves.Fits ? "" : leaves.Word),
             ClimateText = $"{Decimals.Short(formula.Climate.LowCelsius)} to {Decimals.Short(formula.Climate.HighCelsius)} °C",
             Label = $"{string.Join(", ", all.Select(stretch => $"{stretch.Word} {stretch.FromCelsius:0} to {stretch.ToCelsius:0}"))}; climate {formula.Climate.LowCelsius} to {formula.Climate.HighCelsius}",
         };
@@ -62,9 +62,19 @@ public sealed record TextureStrip
     private static List<StripStretch> Cut(MeltReport melt, TextureRules rules, double low, double high)
     {
         var edges = new[] { 0, Math.Clamp(low, 0, HottestCelsius), Math.Clamp(high, 0, HottestCelsius), HottestCelsius };
-        return [.. Enumerable.Range(0, 3).Where(part => edges[part + 1] - edges[part] > 0.5).SelectMany(part =>
-            BandStretches.Along(melt, rules, edges[part], edges[part + 1], X)
-                .Select(stretch => new StripStretch(stretch.From, stretch.To, stretch.Word, stretch.Fits, part == 1)))];
+        var words = new List<StripStretch>();
+        for (var part = 0; part < 3; part++)
+        {
+            if (edges[part + 1] - edges[part] <= 0.5)
+                continue;
+            words.AddRange(BandStretches.Along(melt, rules, edges[part], edges[part + 1], X)
+                .Select(stretch => new StripStretch(stretch.From, stretch.To, stretch.Word, stretch.Fits, part == 1 ? "in" : "out")));
+        }
+
+        // A band that goes on across a post is named once, inside the climate.
+        return [.. words.Where((stretch, at) => stretch.Style == "in"
+            || !(at > 0 && words[at - 1] is { Style: "in" } before && before.Word == stretch.Word)
+            && !(at + 1 < words.Count && words[at + 1] is { Style: "in" } after && after.Word == stretch.Word))];
     }
 
     private static double X(double celsius) => Math.Clamp(celsius, 0, HottestCelsius) / HottestCelsius * Width;

@@ -1,0 +1,41 @@
+namespace UmberCrock.Browser.Tests;
+
+/// <summary>Screens fit, and can be used without sight or colour.</summary>
+public sealed class LayoutTests : IDisposable
+{
+    private readonly Server server = Server.Start();
+
+    public void Dispose() => server.Dispose();
+
+    [Theory]
+    [InlineData(1280, 800)]
+    [InlineData(820, 1180)] // a tablet in portrait
+    [InlineData(1180, 820)] // and in landscape
+    public void Nothing_hangs_out_sideways_and_every_dose_keeps_its_gauge(int width, int height)
+    {
+        using var page = new Page(width, height);
+        foreach (var path in new[] { "/", "/bench" })
+        {
+            page.Open(new Uri(server.Address, path));
+            page.Run<bool>("return document.documentElement.scrollWidth <= window.innerWidth").ShouldBeTrue($"{path} at {width}");
+        }
+
+        page.All("#rows .dose").Count.ShouldBe(page.All("#rows .gauge").Count(gauge => gauge.Displayed));
+        page.Complaints.ShouldBeEmpty();
+    }
+
+    /// <summary>The rules of axe-core (WCAG 2 A and AA), a general accessibility checker.</summary>
+    [Theory]
+    [InlineData("/")]
+    [InlineData("/bench")]
+    public void The_accessibility_checker_finds_nothing(string path)
+    {
+        using var page = new Page();
+        page.Open(new Uri(server.Address, path));
+        var checker = File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "axe.min.js"));
+        page.Run<object>($"{checker}; return 1;");
+        page.Run<object>("window.found = null; axe.run({ runOnly: ['wcag2a', 'wcag2aa'] }).then(result => { window.found = result.violations.map(rule => rule.id + ': ' + rule.nodes.map(node => node.html.slice(0, 120)).join(' | ')).join('\\n'); }); return 1;");
+        page.Until(() => page.Run<object?>("return window.found") is not null, "the checker is done");
+        page.Run<string>("return window.found").ShouldBe("");
+    }
+}

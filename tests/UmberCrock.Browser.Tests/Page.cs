@@ -1,0 +1,69 @@
+using OpenQA.Selenium.Chrome;
+using OpenQA.Selenium.Interactions;
+using OpenQA.Selenium.Support.UI;
+
+namespace UmberCrock.Browser.Tests;
+
+/// <summary>Debian's Chromium, headless, with what these tests do on a page.</summary>
+internal sealed class Page : IDisposable
+{
+    private readonly ChromeDriver driver;
+    private readonly string profile = Directory.CreateTempSubdirectory("umber-crock-chromium-").FullName;
+
+    public Page(int width = 1280, int height = 800)
+    {
+        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+        options.AddArguments(
+            "--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+            "--disable-component-update", "--disable-sync", $"--user-data-dir={profile}", $"--window-size={width},{height}");
+        options.SetLoggingPreference(LogType.Browser, LogLevel.Warning);
+        driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin/chromedriver"), options);
+    }
+
+    public void Open(Uri address) => driver.Navigate().GoToUrl(address);
+
+    public string Path => new Uri(driver.Url).AbsolutePath;
+
+    public IWebElement this[string selector] => driver.FindElement(By.CssSelector(selector));
+
+    public IReadOnlyList<IWebElement> All(string selector) => driver.FindElements(By.CssSelector(selector));
+
+    public string Text(string selector) => this[selector].Text.Trim();
+
+    public IWebElement Focused => driver.SwitchTo().ActiveElement();
+
+    /// <summary>Types keys into whatever has the focus.</summary>
+    public void Press(params string[] keys)
+    {
+        foreach (var key in keys)
+            new Actions(driver).SendKeys(key).Perform();
+    }
+
+    public void PressHolding(string held, string key) => new Actions(driver).KeyDown(held).SendKeys(key).KeyUp(held).Perform();
+
+    public T Run<T>(string script) => (T)driver.ExecuteScript(script)!;
+
+    /// <summary>Waits until something holds, and says what did not.</summary>
+    public void Until(Func<bool> holds, string what)
+        => new WebDriverWait(driver, TimeSpan.FromSeconds(10)) { Message = what }.Until(_ =>
+        {
+            try
+            {
+                return holds();
+            }
+            catch (Exception gone) when (gone is StaleElementReferenceException or NoSuchElementException)
+            {
+                return false;
+            }
+        });
+
+    /// <summary>What the page complained about in its console.</summary>
+    public IReadOnlyList<string> Complaints => [.. driver.Manage().Logs.GetLog(LogType.Browser).Select(entry => entry.Message)];
+
+    public void Dispose()
+    {
+        driver.Quit();
+        driver.Dispose();
+        Directory.Delete(profile, recursive: true);
+    }
+}

@@ -1,0 +1,76 @@
+using System.Diagnostics;
+using System.Text.RegularExpressions;
+
+namespace UmberCrock.Browser.Tests;
+
+/// <summary>The real application in a process of its own, on a free port, with a data folder of its own.</summary>
+internal sealed partial class Server : IDisposable
+{
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(60);
+    private readonly string dataFolder;
+    private Process? process;
+
+    private Server(string dataFolder) => this.dataFolder = dataFolder;
+
+    public Uri Address { get; private set; } = null!;
+
+    public static Server Start()
+    {
+        var server = new Server(Directory.CreateTempSubdirectory("umber-crock-browser-").FullName);
+        server.Run();
+        return server;
+    }
+
+    /// <summary>Stops it without warning, as a power cut would, and starts it again on the same data.</summary>
+    public void Restart()
+    {
+        Kill();
+        Run();
+    }
+
+    public void Dispose()
+    {
+        Kill();
+        Directory.Delete(dataFolder, recursive: true);
+    }
+
+    private static string Root()
+    {
+        var folder = new DirectoryInfo(AppContext.BaseDirectory);
+        while (!File.Exists(Path.Combine(folder.FullName, "UmberCrock.slnx")))
+            folder = folder.Parent ?? throw new InvalidOperationException("The tests are not inside the repository.");
+        return folder.FullName;
+    }
+
+    private void Run()
+    {
+        var web = Path.Combine(Root(), "src", "UmberCrock.Web");
+        var configuration = new DirectoryInfo(AppContext.BaseDirectory).Parent!.Name;
+        process = Process.Start(new ProcessStartInfo("dotnet")
+        {
+            ArgumentList = { Path.Combine(web, "bin", configuration, "net10.0", "UmberCrock.Web.dll"), "--port", "0", "--data", dataFolder },
+            WorkingDirectory = web,
+            RedirectStandardOutput = true,
+            UseShellExecute = false,
+        })!;
+        var ready = new TaskCompletionSource<Uri>();
+        process.OutputDataReceived += (_, line) =>
+        {
+            if (ReadyLine().Match(line.Data ?? "") is { Success: true } match)
+                ready.TrySetResult(new Uri(match.Groups["address"].Value));
+        };
+        process.BeginOutputReadLine();
+        Address = ready.Task.WaitAsync(Patience).GetAwaiter().GetResult();
+    }
+
+    private void Kill()
+    {
+        process?.Kill(entireProcessTree: true);
+        process?.WaitForExit();
+        process?.Dispose();
+        process = null;
+    }
+
+    [GeneratedRegex(@"ready: (?<address>http://\S+)", RegexOptions.ExplicitCapture, matchTimeoutMilliseconds: 1000)]
+    private static partial Regex ReadyLine();
+}

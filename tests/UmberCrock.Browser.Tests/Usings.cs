@@ -1,0 +1,3 @@
+global using OpenQA.Selenium;
+global using Shouldly;
+global using Xunit;
