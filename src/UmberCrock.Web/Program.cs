@@ -22,6 +22,7 @@ catch (Exception problem) when (problem is FormatException or IOException or Una
     return 2;
 }
 
+var wantsDemo = launch.Demo ?? !File.Exists(launch.DataFile);
 var builder = WebApplication.CreateBuilder(args);
 builder.WebHost.UseUrls($"http://{(launch.Host.Contains(':') ? $"[{launch.Host}]" : launch.Host)}:{launch.Port}");
 builder.WebHost.ConfigureKestrel(server => server.AddServerHeader = false);
@@ -71,7 +72,7 @@ app.MapOpenApi("/openapi/{documentName}.json");
 
 var store = app.Services.GetRequiredService<FormulaStore>();
 await store.PrepareAsync();
-if (launch.Demo && await store.IsEmptyAsync())
+if (wantsDemo && await store.IsEmptyAsync())
 {
     // Last to first, so that the shelf, newest on top, shows them in their own order.
     foreach (var formula in DemoFormulas.Read().Reverse())

@@ -11,8 +11,8 @@ public static class Decimals
     /// <summary>A dose or a mass as the screens show it: two decimals, a point.</summary>
     public static string Two(decimal value) => Show(value, "0.00");
 
-    /// <summary>A bound as the screens show it: no decimals it does not need.</summary>
-    public static string Short(decimal value) => Show(value, "0.####");
+    /// <summary>A bound or a setting as the screens show it: whole, or with the decimals it needs, at least two of them.</summary>
+    public static string Short(decimal value) => Show(value, value == decimal.Truncate(value) ? "0" : "0.00##");
 
     private static string Show(decimal value, string format)
         => value.ToString(format, CultureInfo.InvariantCulture).Replace('-', '\u2212');

@@ -6,8 +6,8 @@ namespace UmberCrock.Web.Hosting;
 /// <param name="Host">Address to serve on; this computer only unless said otherwise.</param>
 /// <param name="Port">Port to serve on.</param>
 /// <param name="DataFolder">Where the SQLite file lives.</param>
-/// <param name="Demo">Fill an empty file with the demo formulas.</param>
-public sealed record LaunchOptions(string Host, int Port, string DataFolder, bool Demo)
+/// <param name="Demo">Whether to fill an empty file with the demo formulas; null to do so only when the file is new.</param>
+public sealed record LaunchOptions(string Host, int Port, string DataFolder, bool? Demo)
 {
     /// <summary>The SQLite file.</summary>
     public string DataFile => Path.Combine(DataFolder, "umber-crock.db");
@@ -15,11 +15,12 @@ public sealed record LaunchOptions(string Host, int Port, string DataFolder, boo
     /// <summary>True when only this computer can reach it.</summary>
     public bool IsLocal => Host is "127.0.0.1" or "localhost" or "::1";
 
-    /// <summary>Reads the command line; an option it does not know is left for the framework.</summary>
+    /// <summary>Reads the command line ("--port 5080" or "--port=5080"); an option it does not know is left for the framework.</summary>
     /// <exception cref="FormatException">An option has no value or a wrong one.</exception>
-    public static LaunchOptions Parse(IReadOnlyList<string> args)
+    public static LaunchOptions Parse(IEnumerable<string> commandLine)
     {
-        var options = new LaunchOptions("127.0.0.1", 5080, DefaultDataFolder(), Demo: true);
+        var args = commandLine.SelectMany(arg => arg.StartsWith("--", StringComparison.Ordinal) ? arg.Split('=', 2) : [arg]).ToList();
+        var options = new LaunchOptions("127.0.0.1", 5080, DefaultDataFolder(), Demo: null);
         for (var at = 0; at < args.Count; at++)
         {
             string Value() => ++at < args.Count ? args[at] : throw new FormatException($"{args[at - 1]} needs a value after it.");

@@ -1,0 +1,131 @@
+using System.Text.Json;
+using FsCheck;
+using FsCheck.Fluent;
+using FsCheck.Xunit;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Json;
+
+namespace UmberCrock.Core.Tests;
+
+/// <summary>What must hold for every formula.</summary>
+public class Properties
+{
+    private static readonly string[] Slugs = [.. Some.Catalogue.Ingredients.Select(ingredient => ingredient.Slug)];
+    private static readonly string[] Oils = [.. Some.Catalogue.Ingredients.Where(ingredient => ingredient.Class == IngredientClass.Oil).Select(ingredient => ingredient.Slug)];
+
+    private static readonly Gen<decimal> Percent = Gen.Choose(0, 400_000).Select(units => units / 10_000m);
+
+    private static readonly Gen<(string, decimal?)[]> Lines =
+        from count in Gen.Choose(1, 12)
+        from lines in Gen.Elements(Slugs).Zip(Percent).Select(line => (line.Item1, (decimal?)line.Item2)).ListOf(count)
+        select lines.ToArray();
+
+    private static readonly Gen<Formula> AnyFormula =
+        from lines in Lines
+        from balance in Gen.Choose(-1, lines.Length - 1)
+        from form in Gen.Elements(Enum.GetValues<ProductForm>())
+        select Some.Formula(form, [.. lines.Select((line, at) => at == balance ? (line.Item1, null) : line)]);
+
+    [Property(MaxTest = 300)]
+    public Property Any_sequence_of_edits_keeps_the_total_exact()
+        => Prop.ForAll(AnyFormula.Zip(EditsOf().ListOf(15)).ToArbitrary(), given =>
+        {
+            var formula = given.Item1;
+            foreach (var edit in given.Item2)
+            {
+                try
+                {
+                    formula = edit.Apply(formula);
+                }
+                catch (DocumentException)
+                {
+                    // Refused: the formula is as it was.
+                }
+
+                var totals = FormulaTotals.Of(formula);
+                totals.Total.ShouldBe(totals.Percents.Sum());
+                if (formula.BalanceIndex >= 0 && totals.SetPercent <= 100m)
+                    totals.Total.ShouldBe(100m);
+            }
+        });
+
+    [Property(MaxTest = 100)]
+    public Property The_order_of_lines_changes_no_result()
+        => Prop.ForAll(AnyFormula.ToArbitrary(), formula =>
+        {
+            var turned = formula with { Lines = [.. formula.Lines.Reverse()] };
+            var (one, other) = (Some.Evaluate(formula), Some.Evaluate(turned));
+            Json(other.Melt).ShouldBe(Json(one.Melt));
+            Json(other.Label).ShouldBe(Json(one.Label));
+            other.Density.ShouldBe(one.Density);
+            other.Verdict.ShouldBe(one.Verdict);
+            other.Findings.Select(finding => finding.Title).Order().ShouldBe(one.Findings.Select(finding => finding.Title).Order());
+        });
+
+    [Property(MaxTest = 100)]
+    public Property Adding_liquid_oil_never_raises_solids()
+        => Prop.ForAll(Lines.Zip(Gen.Elements(Oils).Zip(Gen.Choose(1, 500))).ToArbitrary(), given =>
+        {
+            var (lines, (oil, amount)) = given;
+            (string, decimal)[] mix = [.. lines.Select(line => (line.Item1, line.Item2!.Value))];
+            var (before, after) = (Some.Mix(mix), Some.Mix([.. mix, (oil, amount / 10m)]));
+            for (var celsius = 0; celsius <= 90; celsius += 5)
+                after.SolidPercent(celsius).ShouldBeLessThanOrEqualTo(before.SolidPercent(celsius) + 1e-9);
+        });
+
+    [Property(MaxTest = 100)]
+    public Property Solids_fall_as_it_warms()
+        => Prop.ForAll(AnyFormula.ToArbitrary(), formula =>
+        {
+            var curve = Some.Evaluate(formula).Melt.Curve;
+            for (var at = 1; at < curve.Length; at++)
+                curve[at].SolidPercent.ShouldBeLessThanOrEqualTo(curve[at - 1].SolidPercent + 1e-9);
+        });
+
+    [Property(MaxTest = 100)]
+    public Property Two_lines_of_one_ingredient_are_one()
+        => Prop.ForAll(Lines.Zip(Percent).ToArbitrary(), given =>
+        {
+            (string, decimal)[] rest = [.. given.Item1.Select(line => (line.Item1, line.Item2!.Value))];
+            var split = Some.Mix([.. rest, ("beeswax", given.Item2), ("beeswax", 3m)]);
+            var whole = Some.Mix([.. rest, ("beeswax", given.Item2 + 3m)]);
+            split.SolidPercent(25).ShouldBe(whole.SolidPercent(25));
+        });
+
+    /// <summary>A fix is worth pressing: its finding is gone.</summary>
+    [Property(MaxTest = 200)]
+    public Property A_fix_cures_its_finding()
+        => Prop.ForAll(AnyFormula.ToArbitrary(), formula =>
+        {
+            foreach (var finding in Some.Evaluate(formula).Findings.Where(finding => !finding.Fixes.IsEmpty))
+            {
+                var cured = FormulaEdit.ApplyAll(formula, finding.Fixes[0].Edits);
+                Some.Evaluate(cured).Findings.ShouldNotContain(other => other.Title == finding.Title && other.Code == finding.Code, finding.Title);
+            }
+        });
+
+    [Property(MaxTest = 300)]
+    public Property Any_text_at_all_is_read_or_refused()
+        => Prop.ForAll(ArbMap.Default.ArbFor<string>(), text =>
+        {
+            try
+            {
+                FormulaReader.Parse(text ?? "");
+            }
+            catch (DocumentException refused)
+            {
+                refused.Problems.ShouldNotBeEmpty();
+            }
+        });
+
+    private static Gen<FormulaEdit> EditsOf() => Gen.OneOf(
+        Gen.Choose(-1, 13).Zip(Percent).Select(pair => (FormulaEdit)new SetPercent(pair.Item1, pair.Item2)),
+        Gen.Choose(-1, 13).Select(line => (FormulaEdit)new SetBalance(line)),
+        Gen.Choose(-1, 13).Select(line => (FormulaEdit)new RemoveLine(line)),
+        Gen.Elements(Slugs).Zip(Percent).Select(pair => (FormulaEdit)new AddLine("B", pair.Item1, pair.Item2)),
+        Gen.Choose(0, 12).Zip(Gen.Choose(0, 12)).Select(pair => (FormulaEdit)new MoveLine(pair.Item1, "B", pair.Item2)),
+        Gen.Choose(0, 12).Zip(Gen.Elements(Slugs)).Select(pair => (FormulaEdit)new ReplaceIngredient(pair.Item1, pair.Item2)));
+
+    private static string Json<T>(T value) => JsonSerializer.Serialize(value, ContractJson.Options);
+}

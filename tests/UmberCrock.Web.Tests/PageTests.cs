@@ -1,0 +1,183 @@
+using System.Net;
+using System.Text;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using AngleSharp.Html.Dom;
+using AngleSharp.Html.Parser;
+using UmberCrock.Core.Formulas;
+
+namespace UmberCrock.Web.Tests;
+
+/// <summary>The pages, and what the bench's keys post.</summary>
+public sealed class PageTests(App app) : IClassFixture<App>
+{
+    private readonly HttpClient client = app.CreateClient();
+
+    [Fact]
+    public async Task The_shelf_shows_every_formula_with_its_state()
+    {
+        var page = await GetAsync("/");
+        page.QuerySelectorAll(".shelf .form").Length.ShouldBeGreaterThanOrEqualTo(8);
+        var zinc = page.QuerySelectorAll(".shelf .form").First(form => form.TextContent.Contains("Noontide zinc stick", StringComparison.Ordinal));
+        zinc.GetAttribute("data-verdict").ShouldBe("stop");
+        zinc.TextContent.ShouldContain("Zinc Oxide is 1.00 over its limit");
+        (await GetAsync("/?show=stop")).QuerySelectorAll(".shelf .form").ShouldAllBe(form => form.GetAttribute("data-verdict") == "stop");
+        (await GetAsync("/?find=lanolin")).QuerySelectorAll(".shelf .form").Length.ShouldBe(1);
+    }
+
+    [Fact]
+    public async Task Nothing_is_loaded_from_elsewhere()
+    {
+        foreach (var path in new[] { "/", "/bench" })
+        {
+            var page = await GetAsync(path);
+            page.QuerySelectorAll("script[src], link[href], img[src]").Select(element => element.GetAttribute("src") ?? element.GetAttribute("href"))
+                .ShouldAllBe(address => address!.StartsWith('/'));
+            page.QuerySelectorAll("script:not([src])").ShouldBeEmpty();
+        }
+    }
+
+    [Fact]
+    public async Task A_typed_dose_comes_back_evaluated()
+    {
+        var bench = await OpenAsync("Blade-hand stick");
+        var after = await bench.PostAsync("Dose", new { line = 0, text = "26" });
+        after.QuerySelector("#dose-0")!.GetAttribute("value").ShouldBe("26.00");
+        after.QuerySelector("[data-code=above-window]")!.TextContent.ShouldContain("Set to 25.00");
+        var undone = await bench.PostAsync("Undo", new { });
+        undone.QuerySelector("#dose-0")!.GetAttribute("value").ShouldBe("18.00");
+    }
+
+    [Theory]
+    [InlineData("Dose", "{\"line\":0,\"text\":\"lots\"}", "is not a dose")]
+    [InlineData("Dose", "{\"line\":0,\"text\":\"101\"}", "from 0 to 100")]
+    [InlineData("Dose", "{\"line\":0,\"text\":\"NaN\"}", "is not a dose")]
+    [InlineData("Dose", "{\"line\":77,\"text\":\"1\"}", "lines run from 0")]
+    [InlineData("Nudge", "{\"line\":77,\"by\":0.1}", "no such line")]
+    [InlineData("Nudge", "{\"line\":0,\"by\":\"x\"}", "step in percent")]
+    [InlineData("Batch", "{\"text\":\"-3\"}", "more than 0")]
+    [InlineData("Field", "{\"field\":\"climate.highCelsius\",\"value\":\"hot\"}", "is not a temperature")]
+    [InlineData("Field", "{\"field\":\"climate.lowCelsius\",\"value\":\"50\"}", "above highCelsius")]
+    [InlineData("Field", "{\"field\":\"form\",\"value\":\"cake\"}", "must be one of")]
+    [InlineData("Edit", "{\"edits\":[{\"op\":\"replaceIngredient\",\"line\":0,\"ingredient\":\"moon-dust\"}]}", "not an ingredient")]
+    [InlineData("Add", "{\"phase\":\"A\",\"ingredient\":\"moon-dust\"}", "not an ingredient")]
+    public async Task What_the_bench_cannot_take_is_said_and_nothing_changes(string handler, string body, string reason)
+    {
+        var bench = await OpenAsync("Cox’s lip balm");
+        var (status, text) = await bench.SendAsync(handler, JsonNode.Parse(body)!.AsObject());
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        JsonNode.Parse(text)!["errors"]![0]!["reason"]!.GetValue<string>().ShouldContain(reason);
+        (await app.Store.FindAsync(bench.Id))!.Version.ShouldBe(bench.Version);
+    }
+
+    [Fact]
+    public async Task An_edit_from_a_page_that_is_out_of_date_is_a_conflict()
+    {
+        var bench = await OpenAsync("Bosun’s beard balm");
+        await bench.PostAsync("Nudge", new { line = 0, by = 0.1 });
+        bench.Version--;
+        var (status, _) = await bench.SendAsync("Nudge", new JsonObject { ["line"] = 0, ["by"] = 0.1 });
+        status.ShouldBe(HttpStatusCode.Conflict);
+    }
+
+    [Fact]
+    public async Task A_post_without_the_page_token_is_refused()
+    {
+        using var answer = await client.PostAsync($"/bench/{await app.IdOfAsync("Boathouse lotion bar")}?handler=Undo", new StringContent("{\"version\":0}", Encoding.UTF8, "application/json"));
+        answer.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+    }
+
+    [Fact]
+    public async Task A_formula_saved_as_a_file_opens_as_the_same_formula()
+    {
+        var id = await app.IdOfAsync("Newborn oar-cradle balm");
+        var file = await client.GetByteArrayAsync($"/bench/{id}?handler=Export");
+        var (status, path) = await ImportAsync(file);
+        status.ShouldBe(HttpStatusCode.OK);
+        path.ShouldStartWith("/bench/");
+        var opened = await app.Store.FindAsync(long.Parse(path.Split('/')[^1]));
+        FormulaWriter.ToText(opened!.Formula).ShouldBe(FormulaWriter.ToText((await app.Store.FindAsync(id))!.Formula));
+    }
+
+    [Fact]
+    public async Task A_file_that_is_no_formula_is_refused_in_words()
+    {
+        var before = (await app.Store.ListAsync(null)).Count;
+        (await ImportAsync("{\"format\":\"umber-crock/formula\",\"version\":3}"u8.ToArray())).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await ImportAsync([0, 159, 146, 150])).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await ImportAsync(new byte[2 * 1024 * 1024])).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await app.Store.ListAsync(null)).Count.ShouldBe(before);
+    }
+
+    [Fact]
+    public async Task A_new_formula_starts_with_its_phases()
+    {
+        var page = await GetAsync("/");
+        using var answer = await client.PostAsync("/?handler=New", new FormUrlEncodedContent(new Dictionary<string, string>
+        {
+            ["name"] = "Towpath balm", ["form"] = "balm", ["audience"] = "adult", ["__RequestVerificationToken"] = TokenOf(page),
+        }));
+        var bench = new HtmlParser().ParseDocument(await answer.Content.ReadAsStringAsync());
+        bench.QuerySelectorAll("#rows .phase").Length.ShouldBe(2);
+        bench.QuerySelector("#dose-0")!.GetAttribute("value").ShouldBe("100.00");
+    }
+
+    [Fact]
+    public async Task A_page_that_is_not_there_says_so()
+    {
+        using var answer = await client.GetAsync("/bench/999999");
+        answer.StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        (await answer.Content.ReadAsStringAsync()).ShouldContain("There is nothing here");
+    }
+
+    private static string TokenOf(IHtmlDocument page) => page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
+
+    private async Task<IHtmlDocument> GetAsync(string path) => new HtmlParser().ParseDocument(await client.GetStringAsync(path));
+
+    private async Task<(HttpStatusCode Status, string Path)> ImportAsync(byte[] file)
+    {
+        using var content = new MultipartFormDataContent
+        {
+            { new StringContent(TokenOf(await GetAsync("/"))), "__RequestVerificationToken" },
+            { new ByteArrayContent(file), "file", "formula.json" },
+        };
+        using var answer = await client.PostAsync("/?handler=Import", content);
+        return (answer.StatusCode, answer.RequestMessage!.RequestUri!.AbsolutePath);
+    }
+
+    private async Task<OpenBench> OpenAsync(string name)
+    {
+        var id = await app.IdOfAsync(name);
+        var page = await GetAsync($"/bench/{id}");
+        return new OpenBench(client, id, TokenOf(page)) { Version = long.Parse(page.QuerySelector("#bench")!.GetAttribute("data-version")!) };
+    }
+
+    /// <summary>A bench as a browser has it open: it posts with the version it shows.</summary>
+    private sealed class OpenBench(HttpClient client, long id, string token)
+    {
+        public long Id => id;
+
+        public long Version { get; set; }
+
+        public async Task<IHtmlDocument> PostAsync(string handler, object body)
+        {
+            var (status, text) = await SendAsync(handler, JsonSerializer.SerializeToNode(body)!.AsObject());
+            status.ShouldBe(HttpStatusCode.OK, text);
+            var bench = new HtmlParser().ParseDocument(text);
+            Version = long.Parse(bench.QuerySelector("#bench")!.GetAttribute("data-version")!);
+            return bench;
+        }
+
+        public async Task<(HttpStatusCode Status, string Text)> SendAsync(string handler, JsonObject body)
+        {
+            body["version"] = Version;
+            using var request = new HttpRequestMessage(HttpMethod.Post, $"/bench/{id}?handler={handler}")
+            {
+                Content = new StringContent(body.ToJsonString(), Encoding.UTF8, "application/json"),
+                Headers = { { "X-Request-Token", token } },
+            };
+            using var answer = await client.SendAsync(request);
+            return (answer.StatusCode, await answer.Content.ReadAsStringAsync());
+        }
+    }
+}

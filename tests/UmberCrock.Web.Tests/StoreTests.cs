@@ -1,0 +1,148 @@
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Json;
+using UmberCrock.Storage;
+
+namespace UmberCrock.Web.Tests;
+
+/// <summary>Storage on a real SQLite file.</summary>
+public sealed class StoreTests : IAsyncLifetime
+{
+    private readonly string folder = Directory.CreateTempSubdirectory("umber-crock-store-").FullName;
+    private readonly Formula stick = DemoFormulas.Read()[0];
+    private FormulaStore store = null!;
+
+    private string DataFile => Path.Combine(folder, "umber-crock.db");
+
+    public async ValueTask InitializeAsync()
+    {
+        store = Reopen();
+        await store.PrepareAsync();
+    }
+
+    public ValueTask DisposeAsync()
+    {
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(folder, recursive: true);
+        return ValueTask.CompletedTask;
+    }
+
+    [Fact]
+    public async Task A_change_and_its_undo_survive_a_reopening()
+    {
+        var id = await store.AddAsync(stick);
+        var changed = await store.ChangeAsync(id, 0, new SetPercent(0, 26m).Apply);
+        changed!.Version.ShouldBe(1);
+
+        var reopened = Reopen();
+        (await reopened.FindAsync(id))!.Formula.Lines[0].Percent.ShouldBe(26m);
+        (await reopened.UndoAsync(id, 1))!.Formula.Lines[0].Percent.ShouldBe(18m);
+        var redone = await reopened.RedoAsync(id, 2);
+        redone!.Formula.Lines[0].Percent.ShouldBe(26m);
+        redone.CanRedo.ShouldBeFalse();
+    }
+
+    [Fact]
+    public async Task What_is_stored_is_the_document_of_the_contract()
+    {
+        var id = await store.AddAsync(stick);
+        await using var connection = new SqliteConnection($"Data Source={DataFile}");
+        await connection.OpenAsync();
+        (await ScalarAsync(connection, $"SELECT Document FROM Formulas WHERE Id = {id}")).ShouldBe(FormulaWriter.ToText(stick));
+        (await ScalarAsync(connection, "PRAGMA journal_mode")).ShouldBe("wal");
+    }
+
+    [Fact]
+    public async Task A_refused_change_writes_nothing()
+    {
+        var id = await store.AddAsync(stick);
+        await Should.ThrowAsync<DocumentException>(() => store.ChangeAsync(id, 0, new SetPercent(99, 1m).Apply));
+        var kept = (await store.FindAsync(id))!;
+        kept.Version.ShouldBe(0);
+        FormulaWriter.ToText(kept.Formula).ShouldBe(FormulaWriter.ToText(stick));
+    }
+
+    [Fact]
+    public async Task An_edit_made_for_an_older_version_is_refused()
+    {
+        var id = await store.AddAsync(stick);
+        await store.ChangeAsync(id, 0, new SetPercent(0, 20m).Apply);
+        await Should.ThrowAsync<StaleFormulaException>(() => store.ChangeAsync(id, 0, new SetPercent(0, 30m).Apply));
+        (await store.FindAsync(id))!.Formula.Lines[0].Percent.ShouldBe(20m);
+    }
+
+    [Fact]
+    public async Task A_change_after_an_undo_forgets_what_was_undone()
+    {
+        var id = await store.AddAsync(stick);
+        await store.ChangeAsync(id, 0, new SetPercent(0, 20m).Apply);
+        await store.UndoAsync(id, 1);
+        var changed = await store.ChangeAsync(id, 2, new SetPercent(0, 30m).Apply);
+        changed!.CanRedo.ShouldBeFalse();
+        (await store.UndoAsync(id, 3))!.Formula.Lines[0].Percent.ShouldBe(18m);
+    }
+
+    [Fact]
+    public async Task A_change_that_changes_nothing_is_no_step()
+    {
+        var id = await store.AddAsync(stick);
+        (await store.ChangeAsync(id, 0, new SetPercent(0, 18.00m).Apply))!.CanUndo.ShouldBeFalse();
+    }
+
+    [Fact]
+    public async Task Only_so_many_steps_are_remembered()
+    {
+        var id = await store.AddAsync(stick);
+        for (var step = 0; step < FormulaStore.MaxSteps + 20; step++)
+            await store.ChangeAsync(id, step, new SetPercent(0, 10m + (step % 2)).Apply);
+        await using var context = NewContext();
+        (await context.Steps.CountAsync()).ShouldBe(FormulaStore.MaxSteps + 1);
+    }
+
+    [Fact]
+    public async Task Revisions_are_numbered_and_told_from_the_draft()
+    {
+        var id = await store.AddAsync(stick);
+        var kept = await store.KeepRevisionAsync(id, 0);
+        (kept!.Revision, kept.IsDraft).ShouldBe((1, false));
+        (await store.KeepRevisionAsync(id, 1))!.Revision.ShouldBe(1, "nothing changed");
+        var changed = await store.ChangeAsync(id, 1, new SetPercent(0, 20m).Apply);
+        (changed!.Revision, changed.IsDraft).ShouldBe((1, true));
+        (await store.KeepRevisionAsync(id, 2))!.Revision.ShouldBe(2);
+    }
+
+    [Theory]
+    [InlineData("blade", 1)]
+    [InlineData("cocoa butter", 1)]
+    [InlineData("100%", 0)]
+    [InlineData("moon", 0)]
+    public async Task The_shelf_is_searched_by_name_and_ingredient(string find, int count)
+    {
+        await store.AddAsync(stick);
+        (await store.ListAsync(find)).Count.ShouldBe(count);
+    }
+
+    private static async Task<string?> ScalarAsync(SqliteConnection connection, string sql)
+    {
+        await using var command = connection.CreateCommand();
+#pragma warning disable CA2100 // Fixed statements of this test.
+        command.CommandText = sql;
+#pragma warning restore CA2100
+        return (await command.ExecuteScalarAsync())?.ToString();
+    }
+
+    private FormulaStore Reopen() => new(new Factory(NewContext), TimeProvider.System);
+
+    private CrockContext NewContext()
+    {
+        var options = new DbContextOptionsBuilder<CrockContext>();
+        CrockContext.Configure(options, DataFile);
+        return new CrockContext(options.Options);
+    }
+
+    private sealed class Factory(Func<CrockContext> create) : IDbContextFactory<CrockContext>
+    {
+        public CrockContext CreateDbContext() => create();
+    }
+}
