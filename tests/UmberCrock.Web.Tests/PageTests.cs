@@ -115,7 +115,10 @@ public sealed class PageTests(App app) : IClassFixture<App>
         var page = await GetAsync("/");
         using var answer = await client.PostAsync("/?handler=New", new FormUrlEncodedContent(new Dictionary<string, string>
         {
-            ["name"] = "Towpath balm", ["form"] = "balm", ["audience"] = "adult", ["__RequestVerificationToken"] = TokenOf(page),
+            ["name"] = "Towpath balm",
+            ["form"] = "balm",
+            ["audience"] = "adult",
+            ["__RequestVerificationToken"] = TokenOf(page),
         }));
         var bench = new HtmlParser().ParseDocument(await answer.Content.ReadAsStringAsync());
         bench.QuerySelectorAll("#rows .phase").Length.ShouldBe(2);
