@@ -1,0 +1,43 @@
+using System.Text;
+using System.Text.Json;
+using BenchmarkDotNet.Attributes;
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Json;
+using UmberCrock.Core.Labels;
+using UmberCrock.Core.Melting;
+using UmberCrock.Core.Texture;
+
+namespace UmberCrock.Bench;
+
+/// <summary>The whole evaluation of 30 lines and its parts.</summary>
+[MemoryDiagnoser]
+public class EvaluateBenchmarks
+{
+    private readonly Catalogue catalogue = Catalogue.Shipped;
+    private readonly byte[] document = Encoding.UTF8.GetBytes(FormulaWriter.ToText(ThirtyLines.Formula));
+    private readonly ResolvedFormula resolved = ResolvedFormula.Of(ThirtyLines.Formula, Catalogue.Shipped, EvaluationSettings.Default);
+    private readonly EvaluationResult evaluation = Evaluator.Evaluate(ThirtyLines.Formula, Catalogue.Shipped, EvaluationSettings.Default);
+
+    [Benchmark(Baseline = true)]
+    public EvaluationResult Evaluate() => Evaluator.Evaluate(ThirtyLines.Formula, catalogue, EvaluationSettings.Default);
+
+    [Benchmark]
+    public ResolvedFormula ResolveAndSum() => ResolvedFormula.Of(ThirtyLines.Formula, catalogue, EvaluationSettings.Default);
+
+    [Benchmark]
+    public MeltReport MeltAndTexture() => MeltReport.Of(resolved.Parts, resolved.Formula.Climate, catalogue.Texture);
+
+    [Benchmark]
+    public double OneTemperature() => MeltModel.Of(resolved.Parts).SolidPercent(20);
+
+    [Benchmark]
+    public IngredientList IngredientListEu() => IngredientList.Eu(resolved);
+
+    [Benchmark]
+    public Formula ReadDocument() => FormulaReader.Parse(document);
+
+    [Benchmark]
+    public byte[] WriteAnswer() => JsonSerializer.SerializeToUtf8Bytes(evaluation, ContractJson.Options);
+}
