@@ -28,9 +28,6 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, TimeP
     /// <summary>Largest batch the bench shows grams for.</summary>
     public const decimal LargestBatchGrams = 1_000_000m;
 
-    /// <summary>Steps that are remembered of each formula.</summary>
-    public const int MaxSteps = 300;
-
     /// <summary>Makes the file if need be, brings it up to date and switches on write-ahead logging.</summary>
     public async Task PrepareAsync()
     {
@@ -59,18 +56,14 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, TimeP
                 || EF.Functions.Like(row.Document, pattern, "\\") || EF.Functions.Like(row.Document, slugPattern, "\\"));
         }
 
-        var kept = new List<KeptFormula>();
-        foreach (var row in await rows.OrderByDescending(row => row.ChangedAt).ThenBy(row => row.Id).ToListAsync())
-            kept.Add(await ReadAsync(context, row));
-        return kept;
+        return [.. (await Newest(rows.OrderByDescending(row => row.ChangedAt).ThenBy(row => row.Id)).ToListAsync()).Select(Read)];
     }
 
     /// <summary>A formula, or null.</summary>
     public async Task<KeptFormula?> FindAsync(long id)
     {
         await using var context = await contexts.CreateDbContextAsync();
-        var row = await context.Formulas.AsNoTracking().FirstOrDefaultAsync(row => row.Id == id);
-        return row is null ? null : await ReadAsync(context, row);
+        return await ReadAsync(context, id);
     }
 
     /// <summary>The key of the formula that changed last, or null.</summary>
@@ -103,8 +96,8 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, TimeP
             var document = FormulaWriter.ToText(changed);
             if (document == row.Document)
                 return false;
-            await context.Steps.Where(step => step.FormulaId == id && (step.Number > row.Step || step.Number <= row.Step - MaxSteps)).ExecuteDeleteAsync();
-            row.Step++;
+            var history = Move(row, HistoryOf(row).Do());
+            await context.Steps.Where(step => step.FormulaId == id && (step.Number >= history.Step || step.Number < history.First)).ExecuteDeleteAsync();
             row.Document = document;
             row.Name = changed.Name;
             context.Steps.Add(new StepRow { FormulaId = id, Number = row.Step, Document = document });
@@ -113,11 +106,11 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, TimeP
 
     /// <summary>One step back; the same formula when there is none.</summary>
     /// <exception cref="StaleFormulaException">It is no longer the version the caller read.</exception>
-    public Task<KeptFormula?> UndoAsync(long id, long version) => StepAsync(id, version, -1);
+    public Task<KeptFormula?> UndoAsync(long id, long version) => StepAsync(id, version, history => history.Undo());
 
     /// <summary>One step forward again; the same formula when there is none.</summary>
     /// <exception cref="StaleFormulaException">It is no longer the version the caller read.</exception>
-    public Task<KeptFormula?> RedoAsync(long id, long version) => StepAsync(id, version, 1);
+    public Task<KeptFormula?> RedoAsync(long id, long version) => StepAsync(id, version, history => history.Redo());
 
     /// <summary>Sets the batch the bench shows grams for.</summary>
     /// <exception cref="StaleFormulaException">It is no longer the version the caller read.</exception>
@@ -140,15 +133,23 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, TimeP
             return true;
         });
 
-    private Task<KeptFormula?> StepAsync(long id, long version, int by)
+    private static FormulaHistory HistoryOf(FormulaRow row) => new(row.FirstStep, row.Step, row.LastStep);
+
+    private static FormulaHistory Move(FormulaRow row, FormulaHistory history)
+    {
+        (row.FirstStep, row.Step, row.LastStep) = history;
+        return history;
+    }
+
+    private Task<KeptFormula?> StepAsync(long id, long version, Func<FormulaHistory, FormulaHistory> walk)
         => UpdateAsync(id, version, async (context, row) =>
         {
-            var step = await context.Steps.FindAsync(id, row.Step + by);
-            if (step is null)
+            var history = walk(HistoryOf(row));
+            if (history.Step == row.Step)
                 return false;
-            row.Step = step.Number;
-            row.Document = step.Document;
-            row.Name = FormulaReader.Parse(step.Document).Name;
+            Move(row, history);
+            row.Document = (await context.Steps.FindAsync(id, row.Step))!.Document;
+            row.Name = FormulaReader.Parse(row.Document).Name;
             return true;
         });
 
@@ -177,19 +178,26 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, TimeP
             await transaction.CommitAsync();
         }
 
-        return await ReadAsync(context, row);
+        return await ReadAsync(context, id);
     }
 
-    private static async Task<KeptFormula> ReadAsync(CrockContext context, FormulaRow row)
+    private static async Task<KeptFormula?> ReadAsync(CrockContext context, long id)
+        => await Newest(context.Formulas.AsNoTracking().Where(row => row.Id == id)).FirstOrDefaultAsync() is { } read ? Read(read) : null;
+
+    /// <summary>Each formula with its newest revision, in one query.</summary>
+    private static IQueryable<RowAndRevision> Newest(IQueryable<FormulaRow> rows)
+        => rows.Select(row => new RowAndRevision(row, row.Revisions.OrderByDescending(revision => revision.Number).FirstOrDefault()));
+
+    private static KeptFormula Read(RowAndRevision read)
     {
-        var neighbours = await context.Steps.Where(step => step.FormulaId == row.Id && (step.Number == row.Step - 1 || step.Number == row.Step + 1))
-            .Select(step => step.Number).ToListAsync();
-        var last = await context.Revisions.Where(revision => revision.FormulaId == row.Id).OrderByDescending(revision => revision.Number)
-            .Select(revision => new { revision.Number, revision.Document }).FirstOrDefaultAsync();
+        var (row, revision) = read;
+        var history = HistoryOf(row);
         return new KeptFormula(
             row.Id, FormulaReader.Parse(row.Document), row.BatchGrams, row.Version, DateTimeOffset.FromUnixTimeMilliseconds(row.ChangedAt),
-            neighbours.Contains(row.Step - 1), neighbours.Contains(row.Step + 1), last?.Number ?? 0, last?.Document != row.Document);
+            history.CanUndo, history.CanRedo, revision?.Number ?? 0, revision?.Document != row.Document);
     }
 
     private long Now() => clock.GetUtcNow().ToUnixTimeMilliseconds();
+
+    private sealed record RowAndRevision(FormulaRow Row, RevisionRow? Revision);
 }

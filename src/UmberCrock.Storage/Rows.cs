@@ -15,8 +15,14 @@ public sealed class FormulaRow
     /// <summary>Batch the bench shows grams for.</summary>
     public decimal BatchGrams { get; set; }
 
+    /// <summary>Oldest step that is remembered.</summary>
+    public int FirstStep { get; set; }
+
     /// <summary>Which step of its history it stands at.</summary>
     public int Step { get; set; }
+
+    /// <summary>Newest step.</summary>
+    public int LastStep { get; set; }
 
     /// <summary>Grows with every change; an edit made for another version is refused.</summary>
     public long Version { get; set; }

@@ -1,5 +1,7 @@
 using System.Globalization;
+using Microsoft.AspNetCore.Connections;
 using Microsoft.AspNetCore.DataProtection;
+using Microsoft.Data.Sqlite;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Json;
@@ -70,18 +72,31 @@ app.MapRazorPages();
 app.MapApi();
 app.MapOpenApi("/openapi/{documentName}.json");
 
-var store = app.Services.GetRequiredService<FormulaStore>();
-await store.PrepareAsync();
-if (wantsDemo && await store.IsEmptyAsync())
+try
 {
-    // Last to first, so that the shelf, newest on top, shows them in their own order.
-    foreach (var formula in DemoFormulas.Read().Reverse())
-        await store.AddAsync(formula);
-}
+    var store = app.Services.GetRequiredService<FormulaStore>();
+    await store.PrepareAsync();
+    if (wantsDemo && await store.IsEmptyAsync())
+    {
+        // Last to first, so that the shelf, newest on top, shows them in their own order.
+        foreach (var formula in DemoFormulas.Read().Reverse())
+            await store.AddAsync(formula);
+    }
 
-app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Umber Crock is ready: {string.Join(", ", app.Urls)}   (data in {launch.DataFolder}; stop with Ctrl+C)"));
-await app.RunAsync();
-return 0;
+    app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Umber Crock is ready: {string.Join(", ", app.Urls)}   (data in {launch.DataFolder}; stop with Ctrl+C)"));
+    await app.RunAsync();
+    return 0;
+}
+catch (SqliteException problem)
+{
+    Console.Error.WriteLine($"Umber Crock cannot use its data file {launch.DataFile}: {problem.Message} Nothing in it was changed; --data DIR starts with another folder.");
+    return 2;
+}
+catch (IOException problem) when (problem.InnerException is AddressInUseException)
+{
+    Console.Error.WriteLine($"Port {launch.Port} is taken by another program. Stop that one, or choose another port with --port N.");
+    return 2;
+}
 
 static bool IsForMachines(PathString path)
     => path.StartsWithSegments("/api", StringComparison.Ordinal) || path.StartsWithSegments("/schemas", StringComparison.Ordinal) || path.StartsWithSegments("/openapi", StringComparison.Ordinal);

@@ -98,12 +98,18 @@ public class FormulaEditTests
     [Fact]
     public void Undo_and_redo_walk_the_history()
     {
-        var history = FormulaHistory.Start(Stick).Do(new SetPercent(0, 21m)).Do(new SetPercent(0, 22m));
-        history.Undo().Undo().Present.ShouldBeSameAs(Stick);
-        history.Undo().Redo().Present.Lines[0].Percent.ShouldBe(22m);
-        history.Undo().Do(new SetPercent(0, 30m)).CanRedo.ShouldBeFalse();
-        FormulaHistory.Start(Stick).Undo().Present.ShouldBeSameAs(Stick);
+        var history = FormulaHistory.Start.Do().Do();
+        (history.CanUndo, history.CanRedo).ShouldBe((true, false));
+        history.Undo().Undo().ShouldBe(new FormulaHistory(0, 0, 2));
+        history.Undo().Redo().ShouldBe(history);
+        history.Undo().Do().CanRedo.ShouldBeFalse("what was undone is forgotten");
+        FormulaHistory.Start.Undo().ShouldBe(FormulaHistory.Start);
+        FormulaHistory.Start.Redo().ShouldBe(FormulaHistory.Start);
     }
+
+    [Fact]
+    public void Only_so_many_steps_are_remembered()
+        => Enumerable.Range(0, 1000).Aggregate(FormulaHistory.Start, (history, _) => history.Do()).ShouldBe(new FormulaHistory(700, 1000, 1000));
 
     [Fact]
     public void Edits_survive_their_own_writing()

@@ -94,10 +94,10 @@ public sealed class StoreTests : IAsyncLifetime
     public async Task Only_so_many_steps_are_remembered()
     {
         var id = await store.AddAsync(stick);
-        for (var step = 0; step < FormulaStore.MaxSteps + 20; step++)
+        for (var step = 0; step < FormulaHistory.MostSteps + 20; step++)
             await store.ChangeAsync(id, step, new SetPercent(0, 10m + (step % 2)).Apply);
         await using var context = NewContext();
-        (await context.Steps.CountAsync()).ShouldBe(FormulaStore.MaxSteps + 1);
+        (await context.Steps.CountAsync()).ShouldBe(FormulaHistory.MostSteps + 1);
     }
 
     [Fact]

@@ -32,6 +32,12 @@ namespace UmberCrock.Storage.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("FirstStep")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("LastStep")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasColumnType("TEXT");

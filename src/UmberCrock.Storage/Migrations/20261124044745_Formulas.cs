@@ -19,7 +19,9 @@ namespace UmberCrock.Storage.Migrations
                     Name = table.Column<string>(type: "TEXT", nullable: false),
                     Document = table.Column<string>(type: "TEXT", nullable: false),
                     BatchGrams = table.Column<decimal>(type: "TEXT", nullable: false),
+                    FirstStep = table.Column<int>(type: "INTEGER", nullable: false),
                     Step = table.Column<int>(type: "INTEGER", nullable: false),
+                    LastStep = table.Column<int>(type: "INTEGER", nullable: false),
                     Version = table.Column<long>(type: "INTEGER", nullable: false),
                     ChangedAt = table.Column<long>(type: "INTEGER", nullable: false)
                 },

@@ -10,7 +10,7 @@ using UmberCrock.Storage;
 namespace UmberCrock.Storage.Migrations
 {
     [DbContext(typeof(CrockContext))]
-    [Migration("20261124035656_Formulas")]
+    [Migration("20261124044745_Formulas")]
     partial class Formulas
     {
         /// <inheritdoc />
@@ -34,6 +34,12 @@ namespace UmberCrock.Storage.Migrations
                     b.Property<string>("Document")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("FirstStep")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("LastStep")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Name")
                         .IsRequired()
