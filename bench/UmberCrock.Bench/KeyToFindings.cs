@@ -30,6 +30,12 @@ internal static partial class KeyToFindings
 
     public static void Run(Uri address)
     {
+        foreach (var pause in new[] { TimeSpan.FromMilliseconds(250), TimeSpan.Zero })
+            Console.WriteLine($"key to findings, {pause.TotalMilliseconds:0} ms between presses: {Percentiles.Describe(Measure(address, pause))}");
+    }
+
+    private static List<double> Measure(Uri address, TimeSpan pause)
+    {
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(
             "--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
@@ -44,10 +50,11 @@ internal static partial class KeyToFindings
             var took = Convert.ToDouble(driver.ExecuteAsyncScript(MeasureScript, press % 2 == 0 ? "+" : "-"), System.Globalization.CultureInfo.InvariantCulture);
             if (press >= Warm)
                 milliseconds.Add(took);
+            Thread.Sleep(pause);
         }
 
-        Console.WriteLine($"key to findings: {Percentiles.Describe(milliseconds)}");
         driver.Quit();
+        return milliseconds;
     }
 
     /// <summary>Puts the formula on the shelf as a file would come and returns the address of its bench.</summary>

@@ -47,13 +47,11 @@ builder.Services.ConfigureHttpJsonOptions(options =>
         options.SerializerOptions.Converters.Add(converter);
 });
 builder.Services.AddOpenApi("v1");
-builder.Services.AddResponseCompression();
 
 var app = builder.Build();
 app.UseExceptionHandler(new ExceptionHandlerOptions { SuppressDiagnosticsCallback = _ => true });
 app.UseWhen(context => IsForMachines(context.Request.Path), machines => machines.UseStatusCodePages());
 app.UseWhen(context => !IsForMachines(context.Request.Path), people => people.UseStatusCodePagesWithReExecute("/missing", "?status={0}"));
-app.UseResponseCompression();
 app.Use(async (context, next) =>
 {
     context.Response.Headers.ContentSecurityPolicy = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'; form-action 'self'";

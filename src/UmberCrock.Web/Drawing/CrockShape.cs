@@ -39,8 +39,7 @@ public static class CrockShape
     /// <summary>Glaze outside, right.</summary>
     public static string GlazeRight { get; } = Side(NeckY, 536, WallThickness, left: false);
 
-    /// <summary>Specks in the clay.</summary>
-    public static IReadOnlyList<(double X, double Y, double R)> Specks { get; } =
+    private static readonly (double X, double Y, double R)[] Speckles =
     [
         (187.2, 521.2, .8), (190.6, 377.6, .6), (190.9, 426.6, .6), (187.9, 295.7, 1.1), (41, 412.8, .8), (38.9, 423.9, .6),
         (39.3, 188.3, 1.1), (44, 486, 1.1), (39.2, 382.2, .8), (41.4, 439.6, .8), (188.7, 300.4, .8), (39.6, 202.2, .8),
@@ -49,6 +48,11 @@ public static class CrockShape
         (186.6, 504.3, .8), (39, 366.2, 1.1), (191.1, 269.6, .8), (153, 573.1, .9), (123.3, 572.5, .9), (78.6, 574, .9),
         (148.7, 576.8, .9), (92.7, 571.4, .9), (110.1, 572.2, .9), (66.9, 571.1, .9), (163.2, 573.6, .9), (52, 575, .9),
     ];
+
+    /// <summary>Specks in the clay: round dots of one width a path.</summary>
+    public static IReadOnlyList<(double Width, string Dots)> Specks { get; } =
+        [.. Speckles.GroupBy(speck => speck.R).Select(size => (2 * size.Key, string.Concat(size.Select(speck => $"M{Svg.N(speck.X)} {Svg.N(speck.Y)}h.01"))))];
+
 
     /// <summary>Left end of the inside at a level.</summary>
     public static double InnerLeft(double y)

@@ -5,6 +5,21 @@ document.addEventListener('alpine:init', () => {
   const all = selector => [...document.querySelectorAll(selector)];
   const bench = () => document.getElementById('bench');
 
+  // Carries what the server sent into the page. Where the shape is the same, attributes and words change in place, so that the
+  // focus stays and beads and strata slide; where it is not, the children are replaced.
+  const carry = (to, from) => {
+    if (to.nodeType !== Node.ELEMENT_NODE) { if (to.data !== from.data) to.data = from.data; return; }
+    for (const name of from.getAttributeNames()) if (to.getAttribute(name) !== from.getAttribute(name)) to.setAttribute(name, from.getAttribute(name));
+    for (const name of to.getAttributeNames()) if (!from.hasAttribute(name) && name !== 'open') to.removeAttribute(name);
+    if (to.localName === 'input' && to.value !== from.value) to.value = from.value;
+    if (to.localName === 'input' && to.checked !== from.checked) to.checked = from.checked;
+    if (to.localName === 'select' && to.value !== from.value) to.value = from.value;
+    if (to.isEqualNode(from)) return;
+    const [old, next] = [[...to.childNodes], [...from.childNodes]];
+    if (old.length === next.length && old.every((node, at) => node.nodeName === next[at].nodeName)) old.forEach((node, at) => carry(node, next[at]));
+    else to.replaceChildren(...next);
+  };
+
   Alpine.data('bench', () => ({
     selected: 0,
     queue: Promise.resolve(),
@@ -58,13 +73,9 @@ document.addEventListener('alpine:init', () => {
 
     swap(html) {
       const held = document.activeElement?.id;
-      Alpine.morph(bench(), html);
-      all('#bench input[value], #bench select').forEach(field => {
-        if (field.matches('select')) field.value = [...field.options].find(option => option.hasAttribute('selected'))?.value ?? field.value;
-        else if (field.type === 'checkbox') field.checked = field.hasAttribute('checked');
-        else field.value = field.getAttribute('value');
-        field.removeAttribute('aria-invalid');
-      });
+      const sent = document.createElement('template');
+      sent.innerHTML = html;
+      carry(bench(), sent.content.getElementById('bench'));
       if (held && document.activeElement?.id !== held) document.getElementById(held)?.focus({ preventScroll: true });
       this.show();
     },
@@ -114,10 +125,11 @@ document.addEventListener('alpine:init', () => {
       const drawing = $('.crockdrawing');
       const shown = $('#rows').getBoundingClientRect();
       const box = drawing.getBoundingClientRect();
-      this.rows().forEach(row => {
-        const line = row.dataset.line;
+      const levels = this.rows().map(row => {
         const swatch = row.querySelector('.sw').getBoundingClientRect();
-        const y = swatch.top + swatch.height / 2;
+        return { row, line: row.dataset.line, y: swatch.top + swatch.height / 2 };
+      });
+      for (const { row, line, y } of levels) {
         const leader = drawing.querySelector(`.leader[data-line="${line}"]`);
         const own = Number(line) === this.selected;
         const marker = ['wedge', 'block'].find(shape => row.classList.contains(shape));
@@ -126,11 +138,11 @@ document.addEventListener('alpine:init', () => {
           part.classList.toggle('wedge', own && marker === 'wedge');
           part.classList.toggle('block', own && marker === 'block');
         }
-        if (y < shown.top - 4 || y > shown.bottom + 4) { leader.removeAttribute('d'); return; }
+        if (y < shown.top - 4 || y > shown.bottom + 4) { leader.removeAttribute('d'); continue; }
         const to = y - box.top + drawing.viewBox.baseVal.y;
         const x = Number(leader.dataset.x);
         leader.setAttribute('d', `M${x} ${leader.dataset.y}H${x + 25}L231 ${to}H240`);
-      });
+      }
     },
 
     select(line, field) {
