@@ -1,12 +1,14 @@
 using System.Text;
 using System.Text.Json;
 using BenchmarkDotNet.Attributes;
+using UmberCrock.Core.Doses;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Json;
 using UmberCrock.Core.Labels;
 using UmberCrock.Core.Melting;
+using UmberCrock.Core.Stability;
 using UmberCrock.Core.Texture;
 
 namespace UmberCrock.Bench;
@@ -28,6 +30,12 @@ public class EvaluateBenchmarks
 
     [Benchmark]
     public MeltReport MeltAndTexture() => MeltReport.Of(resolved.Parts, resolved.Formula.Climate, catalogue.Texture);
+
+    [Benchmark]
+    public int PlaceEveryDose() => resolved.Ingredients.Count(ingredient => DosePlacement.Of(resolved, ingredient).Place == Place.Inside);
+
+    [Benchmark]
+    public StabilityReport StabilityNotes() => StabilityReport.Of(resolved, evaluation.Melt);
 
     [Benchmark]
     public double OneTemperature() => MeltModel.Of(resolved.Parts).SolidPercent(20);

@@ -41,17 +41,13 @@ internal static class FixBuilder
         var edits = new List<FormulaEdit>();
         if (phase is null)
         {
-            phase = new Phase(FreePhaseId(formula), "Cool additions", stage);
+            phase = new Phase(PhaseIds.NextFree(formula), "Cool additions", stage);
             edits.Add(new AddPhase(phase.Id, phase.Name, phase.Stage, null));
         }
 
         edits.Add(new AddLine(phase.Id, ingredient.Slug, percent));
         return Make(resolved, $"Add {Decimals.Two(percent)}", edits, -percent, []);
     }
-
-    /// <summary>The first letter that no phase has as its id.</summary>
-    private static string FreePhaseId(Formula formula)
-        => Enumerable.Range('A', 26).Select(letter => ((char)letter).ToString()).First(id => formula.Phases.All(phase => phase.Id != id));
 
     private static ImmutableArray<decimal> Totals(ResolvedFormula resolved) => resolved.Totals.Percents;
 

@@ -54,7 +54,7 @@ public abstract record FormulaEdit
     private protected static decimal RequirePercent(decimal percent)
         => percent is >= 0m and <= 100m && decimal.Round(percent, 4) == percent
             ? Decimals.Trim(percent)
-            : throw new DocumentException("/percent", $"is {percent}: a dose is from 0 to 100 with at most four decimals.");
+            : throw new DocumentException("/percent", $"{percent} is not a dose: from 0 to 100, at most four decimals.");
 }
 
 /// <summary>Sets the dose of a line. A balance line becomes an ordinary one.</summary>

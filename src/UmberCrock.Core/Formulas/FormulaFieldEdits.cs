@@ -79,7 +79,7 @@ public sealed record SetField(string Field, JsonElement Value) : FormulaEdit
         }
         catch (DocumentException refused)
         {
-            throw new DocumentException([.. refused.Problems.Select(problem => problem with { Pointer = "/value", Reason = $"of {problem.Pointer.TrimStart('/')} {problem.Reason}" })]);
+            throw new DocumentException([.. refused.Problems.Select(problem => problem with { Pointer = "/value", Reason = $"{problem.Pointer.TrimStart('/')} {problem.Reason}" })]);
         }
     }
 }

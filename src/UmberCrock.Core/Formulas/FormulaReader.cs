@@ -177,6 +177,10 @@ public static class PhaseIds
     /// <summary>The rule in words.</summary>
     public const string Rule = "must be one to four letters or digits.";
 
+    /// <summary>The first letter that no phase of a formula has as its id; a formula has fewer phases than there are letters.</summary>
+    public static string NextFree(Formula formula)
+        => Enumerable.Range('A', 26).Select(letter => ((char)letter).ToString()).First(id => formula.Phases.All(phase => phase.Id != id));
+
     /// <summary>True for one to four ASCII letters or digits.</summary>
     public static bool IsValid(string id) => id.Length is >= 1 and <= 4 && id.All(char.IsAsciiLetterOrDigit);
 }

@@ -25,6 +25,18 @@ public static class Words
         _ => "horses",
     };
 
+    /// <summary>When the lines of a phase go in.</summary>
+    public static string Of(Stage stage) => stage switch
+    {
+        Stage.Melt => "to be melted",
+        Stage.Warm => "into the melt, off the heat",
+        Stage.Powder => "as a powder",
+        Stage.Cool => "once it has cooled",
+        Stage.Whip => "while whipping",
+        Stage.Water => "with water",
+        _ => "to infuse first",
+    };
+
     /// <summary>Left on or rinsed off.</summary>
     public static string Of(Exposure exposure) => exposure == Exposure.LeaveOn ? "left on" : "rinsed off";
 

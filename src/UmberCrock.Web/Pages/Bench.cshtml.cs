@@ -92,6 +92,15 @@ public sealed class BenchModel(FormulaStore store, Catalogue catalogue) : PageMo
         });
     }
 
+    /// <summary>Adds a phase with the next free letter.</summary>
+    public async Task<IActionResult> OnPostPhaseAsync(long id)
+    {
+        using var body = await RequestBody.ReadJsonAsync(Request);
+        var name = Text(body, "name").Trim();
+        var stage = Vocabulary.TryParse<Stage>(Text(body, "stage"), out var parsed) ? parsed : throw new DocumentException("/stage", "Choose when it goes in.");
+        return await ChangeAsync(id, body, formula => [new AddPhase(PhaseIds.NextFree(formula), name, stage, null)]);
+    }
+
     /// <summary>Sets a field of the product strip.</summary>
     public async Task<IActionResult> OnPostFieldAsync(long id)
     {

@@ -1,24 +1,12 @@
 // The bench's hands: keys and fields become edits, the answer is the bench as it then stands.
 // Nothing about formulas is computed here.
+import { carry } from './carry.js';
+import { drawLeaders } from './leaders.js';
+
 document.addEventListener('alpine:init', () => {
   const $ = selector => document.querySelector(selector);
   const all = selector => [...document.querySelectorAll(selector)];
   const bench = () => document.getElementById('bench');
-
-  // Carries what the server sent into the page. Where the shape is the same, attributes and words change in place, so that the
-  // focus stays and beads and strata slide; where it is not, the children are replaced.
-  const carry = (to, from) => {
-    if (to.nodeType !== Node.ELEMENT_NODE) { if (to.data !== from.data) to.data = from.data; return; }
-    for (const name of from.getAttributeNames()) if (to.getAttribute(name) !== from.getAttribute(name)) to.setAttribute(name, from.getAttribute(name));
-    for (const name of to.getAttributeNames()) if (!from.hasAttribute(name) && name !== 'open') to.removeAttribute(name);
-    if (to.localName === 'input' && to.value !== from.value) to.value = from.value;
-    if (to.localName === 'input' && to.checked !== from.checked) to.checked = from.checked;
-    if (to.localName === 'select' && to.value !== from.value) to.value = from.value;
-    if (to.isEqualNode(from)) return;
-    const [old, next] = [[...to.childNodes], [...from.childNodes]];
-    if (old.length === next.length && old.every((node, at) => node.nodeName === next[at].nodeName)) old.forEach((node, at) => carry(node, next[at]));
-    else to.replaceChildren(...next);
-  };
 
   Alpine.data('bench', () => ({
     selected: 0,
@@ -32,6 +20,7 @@ document.addEventListener('alpine:init', () => {
       this.show();
       document.addEventListener('click', event => this.click(event));
       document.addEventListener('change', event => this.change(event));
+      document.addEventListener('close', event => this.closed(event), true);
       document.addEventListener('focusin', event => this.focus(event));
       document.addEventListener('focusout', event => { if (event.target.matches('[data-ghost]')) $('#ghost')?.removeAttribute('d'); });
       window.addEventListener('resize', () => this.leaders());
@@ -120,30 +109,7 @@ document.addEventListener('alpine:init', () => {
       $('#rows').onscroll = () => this.leaders();
     },
 
-    // Leaders run from a layer to its line's swatch, wherever the ledger has scrolled to.
-    leaders() {
-      const drawing = $('.crockdrawing');
-      const shown = $('#rows').getBoundingClientRect();
-      const box = drawing.getBoundingClientRect();
-      const levels = this.rows().map(row => {
-        const swatch = row.querySelector('.sw').getBoundingClientRect();
-        return { row, line: row.dataset.line, y: swatch.top + swatch.height / 2 };
-      });
-      for (const { row, line, y } of levels) {
-        const leader = drawing.querySelector(`.leader[data-line="${line}"]`);
-        const own = Number(line) === this.selected;
-        const marker = ['wedge', 'block'].find(shape => row.classList.contains(shape));
-        for (const part of [leader, drawing.querySelector(`.dot[data-line="${line}"]`)]) {
-          part.classList.toggle('sel', own);
-          part.classList.toggle('wedge', own && marker === 'wedge');
-          part.classList.toggle('block', own && marker === 'block');
-        }
-        if (y < shown.top - 4 || y > shown.bottom + 4) { leader.removeAttribute('d'); continue; }
-        const to = y - box.top + drawing.viewBox.baseVal.y;
-        const x = Number(leader.dataset.x);
-        leader.setAttribute('d', `M${x} ${leader.dataset.y}H${x + 25}L231 ${to}H240`);
-      }
-    },
+    leaders() { drawLeaders(this.rows(), this.selected); },
 
     select(line, field) {
       const last = this.rows().length - 1;
@@ -160,10 +126,12 @@ document.addEventListener('alpine:init', () => {
     click(event) {
       const nudge = event.target.closest('[data-nudge]');
       const fix = event.target.closest('[data-fix]');
+      const edits = event.target.closest('[data-edits]');
       const key = event.target.closest('[data-key]');
       const row = event.target.closest('.row');
       if (nudge) this.nudge(nudge.dataset.nudge);
       else if (fix) this.fix(fix);
+      else if (edits) this.send('Edit', { edits: JSON.parse(edits.dataset.edits) });
       else if (key) { key.closest('dialog')?.close(); this.act(key.dataset.key); }
       else if (row) this.select(Number(row.dataset.line), true);
     },
@@ -181,6 +149,15 @@ document.addEventListener('alpine:init', () => {
       if (row && Number(row.dataset.line) !== this.selected) { this.selected = Number(row.dataset.line); this.show(); }
       const ghost = event.target.dataset?.ghost;
       if (ghost) $('#ghost').setAttribute('d', ghost);
+    },
+
+    // The dialog closes itself; its button says whether to go on.
+    closed(event) {
+      const form = event.target.querySelector('form');
+      if (event.target.id !== 'phase-sheet' || event.target.returnValue !== 'add') return;
+      this.send('Phase', { name: form.elements.name.value, stage: form.elements.stage.value });
+      form.reset();
+      event.target.returnValue = '';
     },
 
     dose(field) {
@@ -253,6 +230,7 @@ document.addEventListener('alpine:init', () => {
         z: () => this.send(shift ? 'Redo' : 'Undo', {}),
         y: () => this.send('Redo', {}),
         s: () => this.send('Keep', {}),
+        p: () => $('#phase-sheet').showModal(),
         x: () => { location.href = `/bench/${bench().dataset.id}?handler=Export`; },
         o: () => $('#import-file').click(),
         Delete: () => this.send('Edit', { edits: [{ op: 'removeLine', line: this.selected }] }, () => this.select(this.selected)),
