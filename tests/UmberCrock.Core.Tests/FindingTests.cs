@@ -26,6 +26,16 @@ public class FindingTests
         Some.Found(Some.Formula(ProductForm.Balm, (Blend, 1.2m), ("olive-oil", null)), FindingCodes.OverLimit).ShouldNotBeNull();
     }
 
+    /// <summary>From memory of the BfR opinion on tea tree oil (2003) and the industry recommendation of 2002: at most 1 %.</summary>
+    [Fact]
+    public void An_industry_standard_on_an_ingredient_is_hard()
+    {
+        var balm = Some.Formula(ProductForm.Balm, ("tea-tree-oil", 1.4m), ("beeswax", 15m), ("jojoba-oil", null));
+        var finding = Some.Found(balm, FindingCodes.OverLimit).ShouldNotBeNull();
+        finding.Title.ShouldBe("Tea tree oil is 0.40 over its limit");
+        Some.Found(FormulaEdit.ApplyAll(balm, finding.Fixes[0].Edits), FindingCodes.OverLimit).ShouldBeNull();
+    }
+
     [Fact]
     public void A_substance_is_summed_over_lines_that_are_fine_alone()
     {

@@ -1,0 +1,128 @@
+using UmberCrock.Core.Doses;
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Json;
+using UmberCrock.Web.Bench;
+using UmberCrock.Web.Drawing;
+using UmberCrock.Web.Hosting;
+
+namespace UmberCrock.Web.Tests;
+
+/// <summary>Drawings are true to their numbers, and what people type is read as they mean it.</summary>
+public class DrawingTests
+{
+    private static readonly Formula Zinc = DemoFormulas.Read().Single(formula => formula.Name == "Noontide zinc stick");
+
+    [Fact]
+    public void Strata_have_true_heights_and_fill_the_crock_to_its_line()
+    {
+        var evaluation = Evaluate(Zinc);
+        var crock = CrockDrawing.Of(evaluation, Catalogue.Shipped, ["A", "B", "C"]);
+        crock.Top.ShouldBe(CrockShape.FillY, 1e-9);
+        crock.IsOverfull.ShouldBeFalse();
+        crock.Strata[6].Height.ShouldBe(0.26 * CrockShape.FullHeight, 1e-9);
+        (crock.Strata[^1].Top + crock.Strata[^1].Height).ShouldBe(CrockShape.FloorY, 1e-9);
+        crock.Legend.Sum(entry => entry.Percent).ShouldBe(100m);
+    }
+
+    [Theory]
+    [InlineData(10, false)] // short: below the line
+    [InlineData(90, true)] // over: above it
+    public void A_crock_that_is_not_full_shows_it(int percent, bool over)
+    {
+        var evaluation = Evaluate(Zinc with { Lines = [new("A", "beeswax", percent), new("A", "olive-oil", 20m)] });
+        CrockDrawing.Of(evaluation, Catalogue.Shipped, ["A"]).IsOverfull.ShouldBe(over);
+    }
+
+    [Fact]
+    public void All_limit_posts_stand_at_84_percent_of_the_track_and_a_block_stands_past_them()
+    {
+        var zinc = DoseGauge.Of(Evaluate(Zinc).Lines[6]);
+        zinc.LimitX!.Value.ShouldBe(0.84 * DoseGauge.Width, 1e-9);
+        zinc.Marker.ShouldBe(DoseMarker.Block);
+        zinc.MarkerX.ShouldBeGreaterThan(zinc.LimitX.Value);
+        zinc.Numbers.ShouldContain(number => number.IsLimit && number.Text == "25");
+    }
+
+    [Theory]
+    [InlineData(Place.Inside, false, DoseMarker.Bead)]
+    [InlineData(Place.Near, false, DoseMarker.Wedge)]
+    [InlineData(Place.Near, true, DoseMarker.Ring)]
+    [InlineData(Place.Above, true, DoseMarker.Wedge)]
+    [InlineData(Place.OverLimit, false, DoseMarker.Block)]
+    [InlineData(Place.Unknown, false, DoseMarker.Bead)]
+    public void A_marker_says_where_the_dose_stands(Place place, bool balance, DoseMarker marker)
+        => DoseGauge.Of(Line(5m, place) with { Balance = balance }).Marker.ShouldBe(marker);
+
+    [Fact]
+    public void A_dose_off_the_track_is_parked_and_its_number_stays_exact()
+    {
+        var gauge = DoseGauge.Of(Line(80m, Place.Above));
+        gauge.IsParked.ShouldBeTrue();
+        gauge.MarkerX.ShouldBeLessThanOrEqualTo(DoseGauge.Width);
+        gauge.Label.ShouldStartWith("80.00 percent");
+    }
+
+    [Theory]
+    [InlineData(100, DoseMarker.Bead, "0.00 off, exactly full", false)]
+    [InlineData(99.6, DoseMarker.Wedge, "0.40 short", false)]
+    [InlineData(100.4, DoseMarker.Block, "0.40 over", false)]
+    [InlineData(120, DoseMarker.Block, "20.00 over", true)]
+    public void The_total_is_read_off_its_scale(double percent, DoseMarker marker, string words, bool parked)
+    {
+        var scale = TotalScale.Of(new FormulaTotals([], (decimal)percent, null));
+        (scale.Marker, scale.Words, scale.IsParked).ShouldBe((marker, words, parked));
+    }
+
+    [Fact]
+    public void Band_stretches_cover_the_axis_without_gaps()
+    {
+        foreach (var formula in DemoFormulas.Read())
+        {
+            var bands = BandStretches.Along(Evaluate(formula).Melt, Catalogue.Shipped.Texture, 0, 80, celsius => celsius);
+            bands[0].FromCelsius.ShouldBe(0);
+            bands[^1].ToCelsius.ShouldBe(80);
+            bands.Zip(bands.Skip(1)).ShouldAllBe(pair => pair.First.ToCelsius == pair.Second.FromCelsius && pair.First.Band != pair.Second.Band);
+        }
+    }
+
+    [Fact]
+    public void The_strip_puts_a_wedge_where_the_texture_leaves_what_the_form_wants()
+    {
+        var butter = DemoFormulas.Read().Single(formula => formula.Name == "Slipway whipped butter");
+        var strip = TextureStrip.Of(Evaluate(butter).Melt, butter, Catalogue.Shipped.Texture);
+        strip.Leaves.ShouldNotBeNull().Word.ShouldBe("ointment");
+        strip.Wanted[^1].To.ShouldBe(strip.Leaves!.Value.X, 1e-9);
+    }
+
+    [Theory]
+    [InlineData("18.5", 18.5)]
+    [InlineData("18,5", 18.5)]
+    [InlineData(" 18 % ", 18)]
+    [InlineData("−5", -5)]
+    public void Numbers_are_read_as_people_type_them(string typed, double number) => Typed.Number(typed, "a number").ShouldBe((decimal)number);
+
+    [Theory]
+    [InlineData("")]
+    [InlineData("1e5")]
+    [InlineData("1.000.000")]
+    [InlineData("99999999999999999999999999999999999")]
+    [InlineData("Infinity")]
+    public void What_is_no_number_is_refused(string typed) => Should.Throw<DocumentException>(() => Typed.Number(typed, "a number"));
+
+    [Fact]
+    public void The_command_line_is_read_in_both_spellings()
+    {
+        var launch = LaunchOptions.Parse(["--port", "6000", "--data=/srv/crock", "--empty"]);
+        (launch.Port, launch.DataFolder, launch.Demo, launch.IsLocal).ShouldBe((6000, "/srv/crock", false, true));
+        LaunchOptions.Parse(["--host", "0.0.0.0"]).IsLocal.ShouldBeFalse();
+        Should.Throw<FormatException>(() => LaunchOptions.Parse(["--port", "many"]));
+        Should.Throw<FormatException>(() => LaunchOptions.Parse(["--data"]));
+    }
+
+    private static EvaluationResult Evaluate(Formula formula) => Evaluator.Evaluate(formula, Catalogue.Shipped, EvaluationSettings.Default);
+
+    private static EvaluatedLine Line(decimal percent, Place place)
+        => new("A", "x", "X", "X", IngredientClass.Oil, "carrier", false, percent, 2m, 10m, null, place, []);
+}
