@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Ingredients;
 using static UmberCrock.Core.Json.Decimals;
@@ -10,7 +11,7 @@ internal static class GroupFindings
     public static IEnumerable<Finding> Find(ResolvedFormula resolved)
     {
         var applicable = resolved.Catalogue.GroupLimits.Where(limit => limit.Applies.Covers(resolved.Formula)).ToList();
-        // A special case overrides what it narrows only when it is stricter: a zone never loosens what an audience forbids.
+        // The strictest that applies counts: a zone never loosens what an audience forbids.
         foreach (var group in applicable.GroupBy(limit => limit.Group))
         {
             var limit = group.MinBy(candidate => candidate.MaxPercent)!;
@@ -21,7 +22,7 @@ internal static class GroupFindings
         }
     }
 
-    private static Finding Over(ResolvedFormula resolved, GroupLimit limit, System.Collections.Immutable.ImmutableArray<int> lines, decimal percent)
+    private static Finding Over(ResolvedFormula resolved, GroupLimit limit, ImmutableArray<int> lines, decimal percent)
     {
         var none = limit.MaxPercent == 0m;
         var group = char.ToUpperInvariant(limit.Group[0]) + limit.Group[1..];

@@ -1,5 +1,6 @@
 using System.Collections.Frozen;
 using System.Collections.Immutable;
+using UmberCrock.Core.Stability;
 using UmberCrock.Core.Texture;
 
 namespace UmberCrock.Core.Ingredients;
@@ -20,6 +21,7 @@ public sealed class Catalogue
         Texture = data.Texture;
         Antioxidants = data.Antioxidants;
         SunClaims = data.SunClaims;
+        Stability = data.Stability;
     }
 
     /// <summary>The catalogue that ships with the application.</summary>
@@ -42,6 +44,9 @@ public sealed class Catalogue
 
     /// <summary>Words that claim protection from the sun.</summary>
     public SunClaimPatterns SunClaims { get; }
+
+    /// <summary>From which amounts the stability notes speak.</summary>
+    public StabilityRules Stability { get; }
 
     /// <summary>The ingredient of a slug, or null.</summary>
     public Ingredient? Find(string slug) => bySlug.GetValueOrDefault(slug);

@@ -3,6 +3,7 @@ using System.Reflection;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using UmberCrock.Core.Json;
+using UmberCrock.Core.Stability;
 using UmberCrock.Core.Texture;
 
 namespace UmberCrock.Core.Ingredients;
@@ -14,7 +15,8 @@ internal sealed record CatalogueData(
     ImmutableArray<GroupLimit> GroupLimits,
     TextureRules Texture,
     AntioxidantRule Antioxidants,
-    SunClaimPatterns SunClaims);
+    SunClaimPatterns SunClaims,
+    StabilityRules Stability);
 
 /// <summary>Reads the data files that are embedded in this assembly. Source keys are replaced by the documents they stand for.</summary>
 internal static class CatalogueLoader
@@ -38,7 +40,8 @@ internal static class CatalogueLoader
             Read<ImmutableArray<GroupLimit>>("data/rules/groups.json"),
             Read<TextureRules>("data/rules/texture.json"),
             Read<AntioxidantRule>("data/rules/keeping.json", "antioxidantMissing"),
-            Read<SunClaimPatterns>("data/rules/sun-claims.json")));
+            Read<SunClaimPatterns>("data/rules/sun-claims.json"),
+            Read<StabilityRules>("data/rules/stability.json")));
     }
 
     /// <summary>The text of an embedded data file.</summary>

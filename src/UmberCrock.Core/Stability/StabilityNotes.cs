@@ -16,11 +16,18 @@ public sealed record StabilityNote(string Code, string Text, string Because);
 /// <summary>A check on a day; the plan is derived in a later version and is empty until then.</summary>
 public sealed record StabilityCheck(int Day, string Condition, ImmutableArray<string> Look);
 
+/// <summary>From which amounts a note speaks (data/rules/stability.json).</summary>
+/// <param name="GrainyFamily">Family of the species whose soft butters grow grains when they cool slowly.</param>
+/// <param name="GrainyButterPercentFrom">Weight percent of such butters from which they matter.</param>
+/// <param name="KeepingCountsPercentFrom">Weight percent from which an ingredient's shelf life counts.</param>
+/// <param name="Source">Where the figures come from.</param>
+/// <param name="Confidence">How sure they are.</param>
+public sealed record StabilityRules(
+    string GrainyFamily, decimal GrainyButterPercentFrom, decimal KeepingCountsPercentFrom, string Source, Confidence Confidence);
+
 /// <summary>Notes and plan.</summary>
 public sealed record StabilityReport(ImmutableArray<StabilityNote> Notes, ImmutableArray<StabilityCheck> Plan)
 {
-    private const double GrainyButterPercentFrom = 10;
-
     /// <summary>Restates the melt result and the composition in words.</summary>
     public static StabilityReport Of(ResolvedFormula resolved, MeltReport melt)
         => resolved.Formula.Lines.IsEmpty
@@ -54,9 +61,10 @@ public sealed record StabilityReport(ImmutableArray<StabilityNote> Notes, Immuta
 
     private static StabilityNote? Grain(ResolvedFormula resolved)
     {
-        var lines = resolved.LinesWhere(ingredient => ingredient.Class == IngredientClass.SoftButter && ingredient.Species.Any(species => species.Family == "cocoa-type"));
+        var rules = resolved.Catalogue.Stability;
+        var lines = resolved.LinesWhere(ingredient => ingredient.Class == IngredientClass.SoftButter && ingredient.Species.Any(species => species.Family == rules.GrainyFamily));
         var percent = resolved.PercentOf(lines);
-        if (resolved.Formula.Process == Process.ColdWhip || (double)percent < GrainyButterPercentFrom)
+        if (resolved.Formula.Process == Process.ColdWhip || percent < rules.GrainyButterPercentFrom)
             return null;
         var names = string.Join(" and ", lines.Select(line => resolved.Ingredients[line].Name.ToLowerInvariant()).Distinct());
         return new StabilityNote("may-grain", $"The {names} can crystallise into grains over days. Cool fast, then feel a smear for sand after 2, 7 and 14 days.", $"{Decimals.Two(percent)} % of it is melted and cooled.");
@@ -65,7 +73,7 @@ public sealed record StabilityReport(ImmutableArray<StabilityNote> Notes, Immuta
     private static StabilityNote? Turning(ResolvedFormula resolved)
     {
         var first = resolved.LinesWhere(ingredient => ingredient.ShelfLifeMonths is not null)
-            .Where(line => resolved.Totals.Percents[line] >= 3m)
+            .Where(line => resolved.Totals.Percents[line] >= resolved.Catalogue.Stability.KeepingCountsPercentFrom)
             .OrderBy(line => resolved.Ingredients[line].ShelfLifeMonths!.Value)
             .ThenBy(line => resolved.Ingredients[line].Slug, StringComparer.Ordinal)
             .Select(line => resolved.Ingredients[line])

@@ -91,8 +91,8 @@ public sealed record MeltDrawing
     /// <summary>Ends of the climate on the axis.</summary>
     public required (double From, double To) Climate { get; init; }
 
-    /// <summary>Skin temperature on the axis.</summary>
-    public required double SkinX { get; init; }
+    /// <summary>Skin temperature: its place on the axis and its number.</summary>
+    public required (double X, string Text) Skin { get; init; }
 
     /// <summary>Set point: its place on the curve and its number; null when it does not set.</summary>
     public required (double X, double Y, string Text)? Sets { get; init; }
@@ -146,7 +146,7 @@ public sealed record MeltDrawing
             Curve = curve,
             Region = $"{curve}L{Svg.N(Right)} {Svg.N(Base)}L{Svg.N(Left)} {Svg.N(Base)}Z",
             Climate = (X((double)climate.LowCelsius), X((double)climate.HighCelsius)),
-            SkinX = X(rules.SkinCelsius),
+            Skin = (X(rules.SkinCelsius), $"{rules.SkinCelsius:0}"),
             Sets = Mark(melt.SetPointCelsius),
             Clear = Mark(melt.ClearPointCelsius),
             Bands = bands,
