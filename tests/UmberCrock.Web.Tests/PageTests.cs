@@ -21,7 +21,7 @@ public sealed class PageTests(App app) : IClassFixture<App>
         var zinc = page.QuerySelectorAll(".shelf .form").First(form => form.TextContent.Contains("Noontide zinc stick", StringComparison.Ordinal));
         zinc.GetAttribute("data-verdict").ShouldBe("stop");
         zinc.TextContent.ShouldContain("Zinc Oxide is 1.00 over its limit");
-        (await GetAsync("/?show=stop")).QuerySelectorAll(".shelf .form").ShouldAllBe(form => form.GetAttribute("data-verdict") == "stop");
+        (await GetAsync("/?show=stop")).QuerySelectorAll(".shelf .form").Select(form => form.GetAttribute("data-verdict")).ShouldBe(["stop"]);
         (await GetAsync("/?find=lanolin")).QuerySelectorAll(".shelf .form").Length.ShouldBe(1);
     }
 

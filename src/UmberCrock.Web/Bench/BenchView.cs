@@ -10,7 +10,7 @@ namespace UmberCrock.Web.Bench;
 
 /// <summary>A line of the ledger.</summary>
 public sealed record LineView(
-    int Index, EvaluatedLine Line, Hatch Hatch, string Grams, DoseGauge Gauge, string State, string StateClass, int PositionInPhase);
+    int Index, EvaluatedLine Line, Hatch Hatch, string Grams, DoseGauge Gauge, string State, string StateClass);
 
 /// <summary>A phase of the ledger.</summary>
 public sealed record PhaseView(Phase Phase, string Hint, string Percent, string Grams, IReadOnlyList<LineView> Lines);
@@ -47,12 +47,6 @@ public sealed record BenchView
 
     /// <summary>The findings.</summary>
     public required IReadOnlyList<FindingView> Findings { get; init; }
-
-    /// <summary>What was refused in the last change, or null.</summary>
-    public string? Refusal { get; init; }
-
-    /// <summary>Revision and state: "rev 8, draft".</summary>
-    public string RevisionText => Kept.Revision == 0 ? "draft" : Kept.IsDraft ? $"rev {Kept.Revision}, draft" : $"rev {Kept.Revision}";
 
     /// <summary>"1 stop, 2 cautions, 1 note".</summary>
     public string FindingsText
@@ -93,18 +87,18 @@ public sealed record BenchView
     private static PhaseView PhaseOf(Phase phase, KeptFormula kept, EvaluationResult evaluation, FormulaTotals totals, Catalogue catalogue)
     {
         var lines = Enumerable.Range(0, evaluation.Lines.Length).Where(index => evaluation.Lines[index].Phase == phase.Id)
-            .Select((index, position) => LineOf(index, position, kept, evaluation, totals, catalogue)).ToList();
+            .Select(index => LineOf(index, kept, evaluation, totals, catalogue)).ToList();
         var percent = lines.Sum(line => line.Line.Percent);
         return new PhaseView(phase, HintOf(phase, lines, catalogue), Decimals.Two(percent), Decimals.Two(percent * kept.BatchGrams / 100m), lines);
     }
 
-    private static LineView LineOf(int index, int position, KeptFormula kept, EvaluationResult evaluation, FormulaTotals totals, Catalogue catalogue)
+    private static LineView LineOf(int index, KeptFormula kept, EvaluationResult evaluation, FormulaTotals totals, Catalogue catalogue)
     {
         var line = evaluation.Lines[index];
         var (state, stateClass) = StateOf(line);
         return new LineView(
             index, line, Hatches.Of(catalogue.Find(line.Ingredient)!), Decimals.Two(totals.GramsOf(index, kept.BatchGrams)),
-            DoseGauge.Of(line), state, stateClass, position);
+            DoseGauge.Of(line), state, stateClass);
     }
 
     private static (string State, string Class) StateOf(EvaluatedLine line)

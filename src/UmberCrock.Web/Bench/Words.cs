@@ -1,5 +1,6 @@
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Json;
+using UmberCrock.Storage;
 
 namespace UmberCrock.Web.Bench;
 
@@ -40,7 +41,10 @@ public static class Words
     /// <summary>Left on or rinsed off.</summary>
     public static string Of(Exposure exposure) => exposure == Exposure.LeaveOn ? "left on" : "rinsed off";
 
-    /// <summary>Where and when a moment was, short: the time today, else the day.</summary>
+    /// <summary>Revision and state of a kept formula: "rev 8, draft".</summary>
+    public static string Revision(KeptFormula kept) => kept.Revision == 0 ? "draft" : kept.IsDraft ? $"rev {kept.Revision}, draft" : $"rev {kept.Revision}";
+
+    /// <summary>When a moment was, short: the time today, else the day.</summary>
     public static string When(DateTimeOffset moment, DateTimeOffset now)
     {
         var local = moment.ToLocalTime();

@@ -38,6 +38,6 @@ public sealed record ShelfView(IReadOnlyList<ShelfLine> Lines, int Total, int St
             worst is null ? "good" : Vocabulary.Word(worst.Severity),
             worst?.Title ?? "Nothing found", worst?.Detail ?? "all known doses inside",
             Words.When(kept.ChangedAt, now),
-            kept.Revision == 0 ? "draft" : kept.IsDraft ? $"rev {kept.Revision}, draft" : $"rev {kept.Revision}");
+            Words.Revision(kept));
     }
 }
