@@ -29,7 +29,7 @@ public class EvaluateBenchmarks
     public ResolvedFormula ResolveAndSum() => ResolvedFormula.Of(ThirtyLines.Formula, catalogue, EvaluationSettings.Default);
 
     [Benchmark]
-    public MeltReport MeltAndTexture() => MeltReport.Of(resolved.Parts, resolved.Formula.Climate, catalogue.Texture);
+    public MeltReport MeltAndTexture() => MeltReport.Of(resolved.Parts, resolved.Formula.Climate, catalogue.Rules.Texture);
 
     [Benchmark]
     public int PlaceEveryDose() => resolved.Ingredients.Count(ingredient => DosePlacement.Of(resolved, ingredient).Place == Place.Inside);

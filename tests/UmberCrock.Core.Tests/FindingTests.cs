@@ -72,9 +72,9 @@ public class FindingTests
     [InlineData(Zone.Body, Audience.Adult, 1.0, null)]
     [InlineData(Zone.Body, Audience.Adult, 1.1, Severity.Caution)]
     [InlineData(Zone.Face, Audience.Adult, 0.6, Severity.Caution)]
-    [InlineData(Zone.Body, Audience.Infant, 0.1, Severity.Stop)]
-    [InlineData(Zone.Face, Audience.Infant, 0.1, Severity.Stop)]
-    [InlineData(Zone.Body, Audience.Cat, 0.1, Severity.Stop)]
+    [InlineData(Zone.Body, Audience.Child, 0.6, Severity.Caution)]
+    [InlineData(Zone.Body, Audience.Child, 2.2, Severity.Stop)]
+    [InlineData(Zone.Body, Audience.Adult, 5.2, Severity.Stop)]
     public void Essential_oils_have_a_ceiling_together(Zone zone, Audience audience, double percent, Severity? severity)
     {
         var half = (decimal)percent / 2;

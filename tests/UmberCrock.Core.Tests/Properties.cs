@@ -12,7 +12,7 @@ namespace UmberCrock.Core.Tests;
 public class Properties
 {
     private static readonly string[] Slugs = [.. Some.Catalogue.Ingredients.Select(ingredient => ingredient.Slug)];
-    private static readonly string[] Oils = [.. Some.Catalogue.Ingredients.Where(ingredient => ingredient.Class == IngredientClass.Oil).Select(ingredient => ingredient.Slug)];
+    private static readonly string[] Oils = [.. Some.Catalogue.Ingredients.Where(ingredient => ingredient is { Class: IngredientClass.Oil, Species.IsEmpty: true }).Select(ingredient => ingredient.Slug)];
 
     private static readonly Gen<decimal> Percent = Gen.Choose(0, 400_000).Select(units => units / 10_000m);
 
@@ -25,7 +25,19 @@ public class Properties
         from lines in Lines
         from balance in Gen.Choose(-1, lines.Length - 1)
         from form in Gen.Elements(Enum.GetValues<ProductForm>())
-        select Some.Formula(form, [.. lines.Select((line, at) => at == balance ? (line.Item1, null) : line)]);
+        from audience in Gen.Elements(Enum.GetValues<Audience>())
+        from zone in Gen.Elements(Enum.GetValues<Zone>())
+        from uses in Gen.Elements(true, false).Zip(Gen.Elements(true, false))
+        from cool in Gen.Elements(true, false).ArrayOf(lines.Length)
+        let formula = Some.Formula(form, [.. lines.Select((line, at) => at == balance ? (line.Item1, null) : line)])
+        select formula with
+        {
+            Audience = audience,
+            Zone = zone,
+            SunUse = uses.Item1,
+            WetUse = uses.Item2,
+            Lines = [.. formula.Lines.Select((line, at) => cool[at] ? line with { Phase = "B" } : line)],
+        };
 
     [Property(MaxTest = 300)]
     public Property Any_sequence_of_edits_keeps_the_total_exact()

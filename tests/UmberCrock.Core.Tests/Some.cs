@@ -23,12 +23,15 @@ internal static class Some
 
     public static EvaluationResult Evaluate(Formula formula) => Evaluator.Evaluate(formula, Catalogue, EvaluationSettings.Default);
 
+    public static Finding? Found(Formula formula, string code, EvaluationSettings settings)
+        => Evaluator.Evaluate(formula, Catalogue, settings).Findings.FirstOrDefault(finding => finding.Code == code);
+
     public static Finding? Found(Formula formula, string code) => Evaluate(formula).Findings.FirstOrDefault(finding => finding.Code == code);
 
     public static MeltModel Mix(params (string Slug, decimal Mass)[] parts)
         => MeltModel.Of(parts.Select(part => new MeltPart(Catalogue.Find(part.Slug)!, part.Mass)));
 
     public static double FirmnessAt(double celsius, params (string Slug, decimal Mass)[] parts)
-        => Texture.MeltReport.Of([.. parts.Select(part => new MeltPart(Catalogue.Find(part.Slug)!, part.Mass))], new Climate(5, 30), Catalogue.Texture)
+        => Texture.MeltReport.Of([.. parts.Select(part => new MeltPart(Catalogue.Find(part.Slug)!, part.Mass))], new Climate(5, 30), Catalogue.Rules.Texture)
             .Curve[(int)celsius].Firmness;
 }

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text;
 using System.Text.Json.Nodes;
+using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
 
 namespace UmberCrock.Web.Tests;
@@ -138,7 +139,7 @@ public sealed class ApiTests(App app) : IClassFixture<App>
     [Fact]
     public async Task Codes_health_and_description_are_served()
     {
-        JsonNode.Parse(await client.GetStringAsync("/api/v1/findings"))!.AsArray().Count.ShouldBe(8);
+        JsonNode.Parse(await client.GetStringAsync("/api/v1/findings"))!.AsArray().Count.ShouldBe(FindingCodes.All.Length);
         (await client.GetStringAsync("/health")).ShouldBe("ready");
         (await GetAsync("/openapi/v1.json"))["paths"]!.AsObject().Select(path => path.Key).ShouldContain("/api/v1/evaluate");
         (await GetAsync("/schemas/formula.schema.json"))["title"].ShouldNotBeNull();

@@ -80,7 +80,7 @@ public class DrawingTests
     {
         foreach (var formula in DemoFormulas.Read())
         {
-            var bands = BandStretches.Along(Evaluate(formula).Melt, Catalogue.Shipped.Texture, 0, 80, celsius => celsius);
+            var bands = BandStretches.Along(Evaluate(formula).Melt, Catalogue.Shipped.Rules.Texture, 0, 80, celsius => celsius);
             bands[0].FromCelsius.ShouldBe(0);
             bands[^1].ToCelsius.ShouldBe(80);
             bands.Zip(bands.Skip(1)).ShouldAllBe(pair => pair.First.ToCelsius == pair.Second.FromCelsius && pair.First.Band != pair.Second.Band);
@@ -91,7 +91,7 @@ public class DrawingTests
     public void The_strip_puts_a_wedge_where_the_texture_leaves_what_the_form_wants()
     {
         var butter = DemoFormulas.Read().Single(formula => formula.Name == "Slipway whipped butter");
-        var strip = TextureStrip.Of(Evaluate(butter).Melt, butter, Catalogue.Shipped.Texture);
+        var strip = TextureStrip.Of(Evaluate(butter).Melt, butter, Catalogue.Shipped.Rules.Texture);
         strip.Leaves.ShouldNotBeNull().Word.ShouldBe("ointment");
         strip.Wanted[^1].To.ShouldBe(strip.Leaves!.Value.X, 1e-9);
     }

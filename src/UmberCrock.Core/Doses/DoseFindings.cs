@@ -43,31 +43,31 @@ internal static class DoseFindings
 
     private static IEnumerable<Finding> OverSubstanceLimits(ResolvedFormula resolved)
     {
-        foreach (var (subject, rule) in DosePlacement.SubstanceLimitsFor(resolved))
+        foreach (var (subject, rule) in resolved.SubstanceLimits)
         {
-            var sums = subject.Select(name => resolved.Substances.GetValueOrDefault(name)).OfType<SubstanceSum>().ToList();
-            var most = sums.Sum(sum => sum.HighPercent);
+            var (least, most, lines) = resolved.SumOf(subject);
             var limit = rule.MaxPercent!.Value;
             if (most <= limit)
                 continue;
-            ImmutableArray<int> lines = [.. sums.SelectMany(sum => sum.Lines).Distinct().Order()];
-            var range = sums.Sum(sum => sum.LowPercent) < most ? $", counted at the most its suppliers' ranges allow ({Two(most)})" : "";
+            var range = least < most ? $", counted at the most that its sources may hold ({Exact(most)})" : "";
             yield return new Finding(
                 FindingCodes.OverLimit, Severity.Stop,
-                $"{subject[0]} is {Two(Up(most - limit))} over its limit",
-                $"The most allowed here is {Two(limit)} %{range}.",
+                $"{subject[0]} is {Exact(Up(most - limit))} over its limit",
+                $"The most allowed here is {Exact(limit)} %{range}.",
                 $"{rule.Condition}. A limit in law is not a matter of taste: the product may not be given to others above it.",
-                rule.Source, lines, [FixSubstance(resolved, lines, subject, limit, most)]);
+                rule.Source, lines, FixSubstance(resolved, lines, subject, limit, most));
         }
     }
 
-    private static Fix FixSubstance(ResolvedFormula resolved, ImmutableArray<int> lines, ImmutableArray<string> subject, decimal limit, decimal most)
+    private static ImmutableArray<Fix> FixSubstance(ResolvedFormula resolved, ImmutableArray<int> lines, ImmutableArray<string> subject, decimal limit, decimal most)
     {
+        if (lines.Any(line => resolved.Formula.Lines[line].IsBalance))
+            return [];
         // Every line gives in proportion; with one line this is its own limit.
         var doses = lines.Select(line => (line, Down(resolved.Totals.Percents[line] * limit / most))).ToList();
         return doses.Count == 1
-            ? FixBuilder.SetTo(resolved, doses[0].line, doses[0].Item2)
-            : FixBuilder.SetAll(resolved, $"{subject[0]} to {Two(limit)}", doses);
+            ? [FixBuilder.SetTo(resolved, doses[0].line, doses[0].Item2)]
+            : [FixBuilder.SetAll(resolved, $"{subject[0]} to {Exact(limit)}", doses)];
     }
 
     private static IEnumerable<Finding> OfIngredient(ResolvedFormula resolved, string slug, DosePlacement placement)
@@ -78,10 +78,10 @@ internal static class DoseFindings
         var window = placement.Window;
         switch (placement.Place)
         {
-            case Place.OverLimit when placement.Limit is { Substance: null } limit:
+            case Place.OverLimit when placement.Limit is { Kind: LimitKind.Ingredient } limit && placement.Percent > limit.Percent:
                 yield return new Finding(
                     FindingCodes.OverLimit, Severity.Stop, $"{name} is {Two(placement.Percent - limit.Percent)} over its limit",
-                    $"The most that may be used here is {Two(limit.Percent)} %.", $"{limit.Rule.Condition}.", limit.Rule.Source, lines,
+                    $"The most that may be used here is {Two(limit.Percent)} %.", $"{limit.Condition ?? "An industry standard"}.", limit.Source, lines,
                     ScaleTo(resolved, setLines, placement.Percent, limit.Percent));
                 break;
             case Place.Above:
@@ -114,9 +114,16 @@ internal static class DoseFindings
         return [FixBuilder.SetAll(resolved, $"Set to {Two(target)}", [.. lines.Select(line => (line, Down(resolved.Totals.Percents[line] * target / percent)))])];
     }
 
-    /// <summary>Two decimals, never up: a fix must not end above the limit it cures.</summary>
-    private static decimal Down(decimal percent) => decimal.Round(percent, 2, MidpointRounding.ToZero);
+    /// <summary>A dose rounded down, so that a fix never ends above the limit it cures: to two decimals, small ones to four.</summary>
+    internal static decimal Down(decimal percent) => decimal.Round(percent, Places(percent), MidpointRounding.ToZero);
 
-    /// <summary>Two decimals, never down to nothing.</summary>
-    private static decimal Up(decimal percent) => decimal.Round(percent, 2, MidpointRounding.ToPositiveInfinity);
+    /// <summary>Rounded up, so that an excess is never said to be nothing.</summary>
+    private static decimal Up(decimal percent) => decimal.Round(percent, Places(percent), MidpointRounding.ToPositiveInfinity);
+
+    /// <summary>Two decimals, or four for what is small.</summary>
+    private static string Exact(decimal percent) => percent == 0m || percent >= SmallPercent ? Two(percent) : Short(decimal.Round(percent, 4));
+
+    private const decimal SmallPercent = 0.1m;
+
+    private static int Places(decimal percent) => percent < SmallPercent ? 4 : 2;
 }

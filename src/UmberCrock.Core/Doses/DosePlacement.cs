@@ -27,12 +27,27 @@ public enum Place
     Unknown,
 }
 
+/// <summary>What a hard limit is on.</summary>
+public enum LimitKind
+{
+    /// <summary>The ingredient as such.</summary>
+    Ingredient,
+
+    /// <summary>A substance it holds.</summary>
+    Substance,
+
+    /// <summary>The ingredient, for the sake of sunlight.</summary>
+    Sunlight,
+}
+
 /// <summary>A hard limit as it bears on one ingredient: what the ingredient itself may be dosed at.</summary>
 /// <param name="Percent">The most of the ingredient that keeps its substance within the limit when it is its only source, weight percent.</param>
 /// <param name="Substance">What the limit is on: an INCI name, or null when it is on the ingredient as such.</param>
 /// <param name="Share">Highest share of the substance in the ingredient, 0 to 1.</param>
-/// <param name="Rule">The limit.</param>
-public sealed record LimitOnIngredient(decimal Percent, string? Substance, decimal Share, DoseRule Rule);
+/// <param name="Source">Where the limit comes from.</param>
+/// <param name="Condition">What else to know.</param>
+/// <param name="Kind">What it is on.</param>
+public sealed record LimitOnIngredient(decimal Percent, string? Substance, decimal Share, string Source, string? Condition, LimitKind Kind);
 
 /// <summary>The window and limit that hold for an ingredient in a formula.</summary>
 /// <param name="Percent">What the formula holds of the ingredient, over all its lines.</param>
@@ -47,7 +62,7 @@ public sealed record DosePlacement(decimal Percent, DoseRule? Window, LimitOnIng
     public static DosePlacement Of(ResolvedFormula resolved, Ingredient ingredient)
     {
         var percent = resolved.PercentOf(resolved.LinesOf(ingredient.Slug));
-        var window = WindowFor(resolved.Formula, ingredient);
+        var window = WindowFor(resolved.Formula, ingredient, resolved.Rules, resolved.Settings);
         var limit = LimitFor(resolved, ingredient);
         return new DosePlacement(
             percent, window, limit,
@@ -55,32 +70,61 @@ public sealed record DosePlacement(decimal Percent, DoseRule? Window, LimitOnIng
     }
 
     /// <summary>
-    /// The working window for this kind of product. Among rules that are not hard and state a maximum, a special case overrides the
-    /// rule it narrows; of those left, the one with the lowest maximum counts.
+    /// The working window for this kind of product: the ingredient's own, or that of its class. Among rules that are not hard and state
+    /// a maximum, a special case overrides the rule it narrows; of those left, the one with the lowest maximum counts.
     /// </summary>
-    public static DoseRule? WindowFor(Formula formula, Ingredient ingredient)
-        => MostSpecific(ingredient.Doses.Where(rule => !rule.IsHard && rule.MaxPercent is not null && rule.Applies.Covers(formula)))
-            .MinBy(rule => rule.MaxPercent);
-
-    /// <summary>The tightest hard limit on an ingredient: its own, or one on a substance it holds.</summary>
-    public static LimitOnIngredient? LimitFor(ResolvedFormula resolved, Ingredient ingredient)
+    public static DoseRule? WindowFor(Formula formula, Ingredient ingredient, RuleBook rules, EvaluationSettings settings)
     {
-        var own = MostSpecific(ingredient.Doses.Where(rule => rule.IsHard && Applies(rule, resolved)))
-            .Select(rule => new LimitOnIngredient(rule.MaxPercent!.Value, null, 1m, rule));
-        var onSubstances =
-            from limit in SubstanceLimitsFor(resolved)
-            let share = ingredient.Composition.Where(component => limit.Subject.Contains(component.Inci.Eu)).Sum(component => component.HighPercent) / 100m
-            where share > 0m
-            select new LimitOnIngredient(decimal.Round(limit.Rule.MaxPercent!.Value / share, 4, MidpointRounding.ToZero), limit.Subject[0], share, limit.Rule);
-        return own.Concat(onSubstances).MinBy(limit => limit.Percent);
+        bool IsWindow(DoseRule rule) => !rule.IsHard && rule.MaxPercent is not null && rule.Governs(formula, settings);
+        return Tightest(ingredient.Doses.Where(IsWindow))
+            ?? Tightest(rules.ClassWindows.Where(window => window.Classes.Contains(ingredient.Class)).Select(window => window.Rule).Where(IsWindow));
     }
 
-    /// <summary>The limits on substances that hold for a formula.</summary>
-    public static IEnumerable<SubstanceLimit> SubstanceLimitsFor(ResolvedFormula resolved)
-        => resolved.Catalogue.SubstanceLimits.Where(limit => Applies(limit.Rule, resolved));
+    /// <summary>The tightest hard limit on an ingredient: its own, one on a substance it holds, or that of sunlight.</summary>
+    public static LimitOnIngredient? LimitFor(ResolvedFormula resolved, Ingredient ingredient)
+    {
+        var own = MostSpecific(ingredient.Doses.Where(rule => rule.IsHard && rule.Governs(resolved.Formula, resolved.Settings)))
+            .Select(rule => new LimitOnIngredient(rule.MaxPercent!.Value, null, 1m, rule.Source, rule.Condition, LimitKind.Ingredient));
+        var onSubstances =
+            from limit in resolved.SubstanceLimits
+            let share = ShareOf(ingredient, limit.Subject).High
+            where share > 0m
+            select new LimitOnIngredient(
+                decimal.Round(limit.Rule.MaxPercent!.Value / share, 4, MidpointRounding.ToZero), limit.Subject[0], share, limit.Rule.Source, limit.Rule.Condition, LimitKind.Substance);
+        var sunlight = resolved.Rules.Phototoxic.Bind(resolved.Formula)
+            ? resolved.Rules.Phototoxic.Oils.Where(oil => oil.Ingredient == ingredient.Slug)
+                .Select(oil => new LimitOnIngredient(oil.MaxPercent, null, 1m, oil.Source, null, LimitKind.Sunlight))
+            : [];
+        return own.Concat(onSubstances).Concat(sunlight).MinBy(limit => limit.Percent);
+    }
 
-    private static bool Applies(DoseRule rule, ResolvedFormula resolved)
-        => (rule.Region is null || rule.Region == resolved.Settings.Region) && rule.Applies.Covers(resolved.Formula);
+    /// <summary>The limits on substances that hold for a formula; a special case overrides the limit it narrows.</summary>
+    public static ImmutableArray<SubstanceLimit> LimitsFor(Formula formula, RuleBook rules, EvaluationSettings settings)
+    {
+        var governing = rules.SubstanceLimits.Where(limit => limit.Rule.Governs(formula, settings)).ToList();
+        return [.. governing.Where(limit => !governing.Exists(other => other.Subject.SequenceEqual(limit.Subject) && other.Rule.Kind == limit.Rule.Kind && other.Rule.Applies.Narrows(limit.Rule.Applies)))];
+    }
+
+    /// <summary>Share of some substances in an ingredient, 0 to 1, low and high: as components and as constituents.</summary>
+    public static (decimal Low, decimal High) ShareOf(Ingredient ingredient, ImmutableArray<string> names)
+    {
+        decimal low = 0m, high = 0m;
+        foreach (var component in ingredient.Composition)
+        {
+            if (names.Contains(component.Inci.Eu))
+                (low, high) = (low + component.LowPercent, high + component.HighPercent);
+        }
+
+        foreach (var constituent in ingredient.Constituents)
+        {
+            if (names.Contains(constituent.Name))
+                (low, high) = (low + constituent.LowPercent, high + constituent.HighPercent);
+        }
+
+        return (low / 100m, high / 100m);
+    }
+
+    private static DoseRule? Tightest(IEnumerable<DoseRule> rules) => MostSpecific(rules).MinBy(rule => rule.MaxPercent);
 
     private static ImmutableArray<DoseRule> MostSpecific(IEnumerable<DoseRule> rules)
     {
@@ -91,9 +135,8 @@ public sealed record DosePlacement(decimal Percent, DoseRule? Window, LimitOnIng
     /// <summary>Over its own limit, or bringing a substance that is over its limit in sum.</summary>
     private static bool IsOverLimit(ResolvedFormula resolved, Ingredient ingredient, decimal percent, LimitOnIngredient? limit)
         => percent > limit?.Percent
-            || SubstanceLimitsFor(resolved).Any(substance =>
-                ingredient.Composition.Any(component => substance.Subject.Contains(component.Inci.Eu))
-                && substance.Subject.Sum(name => resolved.Substances.GetValueOrDefault(name)?.HighPercent ?? 0m) > substance.Rule.MaxPercent);
+            || resolved.SubstanceLimits.Any(substance =>
+                ShareOf(ingredient, substance.Subject).High > 0m && resolved.SumOf(substance.Subject).High > substance.Rule.MaxPercent);
 
     private static Place PlaceOf(decimal percent, DoseRule? window)
     {

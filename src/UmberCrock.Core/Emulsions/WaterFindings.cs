@@ -1,4 +1,6 @@
+using System.Collections.Immutable;
 using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Ingredients;
 using static UmberCrock.Core.Json.Decimals;
 
 namespace UmberCrock.Core.Emulsions;
@@ -6,18 +8,27 @@ namespace UmberCrock.Core.Emulsions;
 /// <summary>Findings about water in what should be water-free.</summary>
 internal static class WaterFindings
 {
-    private const string Water = "Aqua";
+    /// <summary>Names under which water stands in a composition.</summary>
+    public static readonly ImmutableArray<string> Water = ["Aqua"];
+
+    /// <summary>
+    /// Lines that bring water: waters, juices, honey, and what holds Aqua. The little in a preservative blend does not count.
+    /// </summary>
+    public static ImmutableArray<int> WaterLines(ResolvedFormula resolved)
+        => [.. resolved.LinesWhere(ingredient => ingredient.Class == IngredientClass.Water
+                || (ingredient.Class != IngredientClass.Preservative && Doses.DosePlacement.ShareOf(ingredient, Water).High > 0m)
+                || resolved.Rules.Preservation.WateryHumectants.Contains(ingredient.Slug))
+            .Where(line => resolved.Totals.Percents[line] > 0m)];
 
     public static IEnumerable<Finding> Find(ResolvedFormula resolved)
     {
-        if (resolved.Substances.GetValueOrDefault(Water) is not { HighPercent: > 0m } water)
+        var lines = WaterLines(resolved);
+        if (lines.IsEmpty)
             yield break;
-        var names = string.Join(" and ", water.Lines.Select(line => resolved.Ingredients[line].Name).Distinct());
         yield return new Finding(
             FindingCodes.WaterPresent, Severity.Caution, "No longer water-free",
-            $"{names} brings {Two(water.HighPercent)} % water.",
+            $"{FindingWords.Names(resolved, lines)}: {Two(resolved.PercentOf(lines))} % that holds water.",
             "Oil does not hold water without an emulsifier, and where there is water moulds and bacteria grow: it needs a preservative and a test.",
-            "common practice; compare ISO 29621, microbiologically low-risk products", water.Lines,
-            water.Lines.Any(line => resolved.Formula.Lines[line].IsBalance) ? [] : [FixBuilder.TakeOut(resolved, "Leave it out", water.Lines)]);
+            resolved.Rules.Preservation.Source, lines, FindingWords.LeaveOut(resolved, lines));
     }
 }

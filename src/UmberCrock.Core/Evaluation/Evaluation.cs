@@ -49,8 +49,8 @@ public sealed record EvaluationResult
     /// <summary>What there is to say, worst first.</summary>
     public required ImmutableArray<Finding> Findings { get; init; }
 
-    /// <summary>Declared properties: not computed yet.</summary>
-    public JsonObject? Declares { get; init; }
+    /// <summary>What may be declared: vegan, nut-free and so on.</summary>
+    public required Declares Declares { get; init; }
 
     /// <summary>Melt and texture.</summary>
     public required MeltReport Melt { get; init; }

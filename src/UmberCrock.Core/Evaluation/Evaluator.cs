@@ -5,7 +5,9 @@ using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Keeping;
 using UmberCrock.Core.Labels;
+using UmberCrock.Core.Making;
 using UmberCrock.Core.Stability;
+using UmberCrock.Core.Suspension;
 using UmberCrock.Core.Texture;
 
 namespace UmberCrock.Core.Evaluation;
@@ -19,14 +21,15 @@ public static class Evaluator
     {
         var resolved = ResolvedFormula.Of(formula, catalogue, settings);
         var placements = PlaceDoses(resolved);
-        var melt = MeltReport.Of(resolved.Parts, formula.Climate, catalogue.Texture);
-        var findings = FindAll(resolved, placements);
+        var melt = MeltReport.Of(resolved.Parts, formula.Climate, catalogue.Rules.Texture);
+        var findings = FindAll(resolved, placements, melt);
         return new EvaluationResult
         {
             Total = resolved.Totals.Total,
             Verdict = findings.IsEmpty ? Verdict.Clear : VerdictOf(findings[0].Severity),
             Lines = [.. Enumerable.Range(0, resolved.Ingredients.Length).Select(line => LineOf(resolved, line, placements))],
             Findings = findings,
+            Declares = Declares.Of(resolved),
             Melt = melt,
             Density = new DensityReport(DensityOf(resolved)),
             Label = new LabelReport(IngredientList.Eu(resolved), null),
@@ -47,13 +50,20 @@ public static class Evaluator
         return placements;
     }
 
-    private static ImmutableArray<Finding> FindAll(ResolvedFormula resolved, OrderedDictionary<string, DosePlacement> placements)
+    private static ImmutableArray<Finding> FindAll(ResolvedFormula resolved, OrderedDictionary<string, DosePlacement> placements, MeltReport melt)
         => [.. new[]
         {
             DoseFindings.Find(resolved, placements),
+            PhototoxicFindings.Find(resolved),
+            AudienceFindings.Find(resolved),
             GroupFindings.Find(resolved),
+            PreservationFindings.Find(resolved, placements),
             WaterFindings.Find(resolved),
+            PolarFindings.Find(resolved),
+            StageFindings.Find(resolved, melt),
+            PowderFindings.Find(resolved),
             AntioxidantFindings.Find(resolved),
+            AllergenFindings.Find(resolved),
             SunFindings.Find(resolved),
         }.SelectMany(found => found).OrderBy(finding => finding.Severity)];
 
@@ -72,7 +82,7 @@ public static class Evaluator
             resolved.Formula.Lines[line].Phase, ingredient.Slug, ingredient.Name, ingredient.Inci.Eu, ingredient.Class, ingredient.Role,
             resolved.Formula.Lines[line].IsBalance, resolved.Totals.Percents[line],
             placement.Window?.MinPercent, placement.Window?.MaxPercent, placement.Limit?.Percent, placement.Place,
-            [.. new[] { placement.Window?.Source, placement.Limit?.Rule.Source }.OfType<string>().Distinct()]);
+            [.. new[] { placement.Window?.Source, placement.Limit?.Source }.OfType<string>().Distinct()]);
     }
 
     /// <summary>Blend density = total / sum(w_i / rho_i): volumes add. Null when a density is not known or there is nothing.</summary>

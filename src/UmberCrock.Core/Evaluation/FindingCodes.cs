@@ -26,11 +26,44 @@ public static class FindingCodes
     /// <summary>A group is too much together.</summary>
     public const string GroupOver = "group-over";
 
+    /// <summary>Burns skin in sunlight.</summary>
+    public const string Phototoxic = "phototoxic";
+
+    /// <summary>Not for this audience or zone.</summary>
+    public const string AudienceStop = "audience-stop";
+
+    /// <summary>With care for this audience or zone.</summary>
+    public const string AudienceCaution = "audience-caution";
+
+    /// <summary>A source of allergens to be named.</summary>
+    public const string AllergenSource = "allergen-source";
+
     /// <summary>Not water-free.</summary>
     public const string WaterPresent = "water-present";
 
+    /// <summary>Water without a preservative.</summary>
+    public const string WaterUnpreserved = "water-unpreserved";
+
+    /// <summary>Used wet without a preservative.</summary>
+    public const string WetUseUnpreserved = "wet-use-unpreserved";
+
     /// <summary>Unsaturated oils unprotected.</summary>
     public const string AntioxidantMissing = "antioxidant-missing";
+
+    /// <summary>An antioxidant taken for a preservative.</summary>
+    public const string AntioxidantNotPreservative = "antioxidant-not-preservative";
+
+    /// <summary>Water-loving, and nothing holds it.</summary>
+    public const string PolarNotSoluble = "polar-not-soluble";
+
+    /// <summary>In a stage hotter than it bears.</summary>
+    public const string StageTooHot = "stage-too-hot";
+
+    /// <summary>Plant matter left in.</summary>
+    public const string BotanicalRaw = "botanical-raw";
+
+    /// <summary>More powder than the fat can wet.</summary>
+    public const string PowderOverload = "powder-overload";
 
     /// <summary>Sun use or a UV filter.</summary>
     public const string SunscreenUntested = "sunscreen-untested";
@@ -42,9 +75,20 @@ public static class FindingCodes
         new(OverLimit, [Severity.Stop], "Above a legal limit or industry standard for this use. Substances are summed over all lines that bring them."),
         new(AboveWindow, [Severity.Caution], "Above the usual working window for this kind of product."),
         new(BelowWindow, [Severity.Note], "Below the usual working window for this kind of product."),
-        new(GroupOver, [Severity.Stop, Severity.Caution], "The total of a group is too high: essential oils. A stop where the product is for someone who should have none."),
+        new(GroupOver, [Severity.Stop, Severity.Caution], "A group's total is too high: essential oils, all scents, hard waxes, powders, preservatives."),
+        new(Phototoxic, [Severity.Stop, Severity.Caution], "A phototoxic oil left on skin that sees daylight: above its limit or the sum of shares above 1; a caution for any at all in a product worn in the sun."),
+        new(AudienceStop, [Severity.Stop], "Not for this audience or zone, with the reason."),
+        new(AudienceCaution, [Severity.Caution, Severity.Note], "Asks for care with this audience or zone, with the reason."),
+        new(AllergenSource, [Severity.Note], "Nut, cereal, soy, sesame, lanolin, bee products, coconut: say it."),
         new(WaterPresent, [Severity.Caution], "The formula holds water and is not water-free."),
+        new(WaterUnpreserved, [Severity.Stop], "Water, and no preservative at its working dose."),
+        new(WetUseUnpreserved, [Severity.Caution], "Used wet, or holding what draws water, with no preservative."),
         new(AntioxidantMissing, [Severity.Caution], "Polyunsaturated oils with no antioxidant to slow their turning rancid."),
+        new(AntioxidantNotPreservative, [Severity.Caution, Severity.Note], "A preservative is wanted and there is only an antioxidant."),
+        new(PolarNotSoluble, [Severity.Caution], "A polar liquid or powder that the oil phase cannot dissolve or hold."),
+        new(StageTooHot, [Severity.Caution], "A heat-sensitive ingredient sits in a stage hotter than it bears."),
+        new(BotanicalRaw, [Severity.Caution], "Plant powder or herb left in: grit, mould; strain it."),
+        new(PowderOverload, [Severity.Caution], "More powder than the fatty phase can wet."),
         new(SunscreenUntested, [Severity.Caution, Severity.Stop], "Sun use or a UV filter: what cannot be known or claimed. A stop when the label claims protection."),
     ];
 }

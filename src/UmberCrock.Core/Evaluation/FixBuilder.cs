@@ -34,19 +34,36 @@ internal static class FixBuilder
             lines);
 
     /// <summary>A fix that adds an ingredient to the last phase of a stage, making the phase when there is none.</summary>
-    public static Fix Add(ResolvedFormula resolved, Ingredient ingredient, decimal percent, Stage stage)
+    public static Fix Add(ResolvedFormula resolved, Ingredient ingredient, decimal percent, Stage stage, string? title = null)
     {
-        var formula = resolved.Formula;
-        var phase = formula.Phases.LastOrDefault(candidate => candidate.Stage == stage);
-        var edits = new List<FormulaEdit>();
-        if (phase is null)
+        var (phase, edits) = PhaseOf(resolved.Formula, stage);
+        edits.Add(new AddLine(phase, ingredient.Slug, percent));
+        return Make(resolved, title ?? $"Add {Decimals.Two(percent)}", edits, -percent, []);
+    }
+
+    /// <summary>A fix that moves lines to the end of the last phase of a stage, making the phase when there is none.</summary>
+    public static Fix MoveTo(ResolvedFormula resolved, ImmutableArray<int> lines, Stage stage, string title)
+    {
+        var (phase, edits) = PhaseOf(resolved.Formula, stage);
+        var formula = FormulaEdit.ApplyAll(resolved.Formula, edits);
+        foreach (var line in lines.Select(index => resolved.Formula.Lines[index]))
         {
-            phase = new Phase(PhaseIds.NextFree(formula), "Cool additions", stage);
-            edits.Add(new AddPhase(phase.Id, phase.Name, phase.Stage, null));
+            // A move changes where the others stand: each is looked up in what the one before it left.
+            var now = formula.Lines.ToList().FindIndex(candidate => ReferenceEquals(candidate, line));
+            var move = new MoveLine(now, phase, formula.Lines.Count(candidate => candidate.Phase == phase));
+            formula = move.Apply(formula);
+            edits.Add(move);
         }
 
-        edits.Add(new AddLine(phase.Id, ingredient.Slug, percent));
-        return Make(resolved, $"Add {Decimals.Two(percent)}", edits, -percent, []);
+        return new Fix(title, null, [.. edits]);
+    }
+
+    private static (string Phase, List<FormulaEdit> Edits) PhaseOf(Formula formula, Stage stage)
+    {
+        if (formula.Phases.LastOrDefault(candidate => candidate.Stage == stage) is { } phase)
+            return (phase.Id, []);
+        var id = PhaseIds.NextFree(formula);
+        return (id, [new AddPhase(id, stage == Stage.Infuse ? "Infusion" : "Cool additions", stage, null)]);
     }
 
     private static ImmutableArray<decimal> Totals(ResolvedFormula resolved) => resolved.Totals.Percents;

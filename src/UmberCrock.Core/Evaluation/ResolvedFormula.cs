@@ -1,18 +1,11 @@
 using System.Collections.Immutable;
+using UmberCrock.Core.Doses;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Json;
 using UmberCrock.Core.Melting;
 
 namespace UmberCrock.Core.Evaluation;
-
-/// <summary>The maker's choices that change results.</summary>
-/// <param name="Region">Which rule book applies.</param>
-public sealed record EvaluationSettings(Region Region)
-{
-    /// <summary>European rules.</summary>
-    public static EvaluationSettings Default { get; } = new(Region.Eu);
-}
 
 /// <summary>A substance's share of the whole formula: percent low to high, and the lines that bring it.</summary>
 public sealed record SubstanceSum(InciName Inci, decimal LowPercent, decimal HighPercent, bool Colourant, ImmutableArray<int> Lines);
@@ -28,6 +21,7 @@ public sealed class ResolvedFormula
         Ingredients = ingredients;
         Totals = FormulaTotals.Of(formula);
         Substances = SumSubstances();
+        SubstanceLimits = DosePlacement.LimitsFor(formula, catalogue.Rules, settings);
         Parts = [.. ingredients.Select((ingredient, line) => new MeltPart(ingredient, Totals.Percents[line]))];
     }
 
@@ -48,6 +42,9 @@ public sealed class ResolvedFormula
 
     /// <summary>Every substance, summed over all lines, by EU name.</summary>
     public ImmutableSortedDictionary<string, SubstanceSum> Substances { get; }
+
+    /// <summary>The hard limits on substances that hold for this formula.</summary>
+    public ImmutableArray<SubstanceLimit> SubstanceLimits { get; }
 
     /// <summary>Ingredients with their percents, for the melt model.</summary>
     public ImmutableArray<MeltPart> Parts { get; }
@@ -71,6 +68,30 @@ public sealed class ResolvedFormula
 
     /// <summary>Indices of the lines whose ingredient fits, ascending.</summary>
     public ImmutableArray<int> LinesWhere(Func<Ingredient, bool> fits) => [.. Enumerable.Range(0, Ingredients.Length).Where(line => fits(Ingredients[line]))];
+
+    /// <summary>The rules, for short.</summary>
+    public RuleBook Rules => Catalogue.Rules;
+
+    /// <summary>
+    /// Substances that count together, over all lines, weight percent of the formula low to high: as components and as what nature
+    /// put into an ingredient.
+    /// </summary>
+    public (decimal Low, decimal High, ImmutableArray<int> Lines) SumOf(ImmutableArray<string> names)
+    {
+        decimal low = 0m, high = 0m;
+        var lines = ImmutableArray.CreateBuilder<int>();
+        for (var line = 0; line < Ingredients.Length; line++)
+        {
+            var (lowShare, highShare) = DosePlacement.ShareOf(Ingredients[line], names);
+            if (highShare == 0m)
+                continue;
+            low += Totals.Percents[line] * lowShare;
+            high += Totals.Percents[line] * highShare;
+            lines.Add(line);
+        }
+
+        return (low, high, lines.ToImmutable());
+    }
 
     /// <summary>Sum of some lines, weight percent.</summary>
     public decimal PercentOf(IEnumerable<int> lines) => lines.Sum(line => Totals.Percents[line]);

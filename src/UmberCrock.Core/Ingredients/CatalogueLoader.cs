@@ -2,21 +2,17 @@ using System.Collections.Immutable;
 using System.Reflection;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using UmberCrock.Core.Doses;
+using UmberCrock.Core.Emulsions;
 using UmberCrock.Core.Json;
+using UmberCrock.Core.Keeping;
+using UmberCrock.Core.Labels;
+using UmberCrock.Core.Making;
 using UmberCrock.Core.Stability;
+using UmberCrock.Core.Suspension;
 using UmberCrock.Core.Texture;
 
 namespace UmberCrock.Core.Ingredients;
-
-/// <summary>What the data files hold, read and resolved.</summary>
-internal sealed record CatalogueData(
-    ImmutableArray<Ingredient> Ingredients,
-    ImmutableArray<SubstanceLimit> SubstanceLimits,
-    ImmutableArray<GroupLimit> GroupLimits,
-    TextureRules Texture,
-    AntioxidantRule Antioxidants,
-    SunClaimPatterns SunClaims,
-    StabilityRules Stability);
 
 /// <summary>Reads the data files that are embedded in this assembly. Source keys are replaced by the documents they stand for.</summary>
 internal static class CatalogueLoader
@@ -34,14 +30,25 @@ internal static class CatalogueLoader
             return (member is null ? node : node[member])!.Deserialize<T>(ContractJson.Options)!;
         }
 
-        return new Catalogue(new CatalogueData(
-            [.. Files("data/ingredients/").SelectMany(name => Read<ImmutableArray<Ingredient>>(name))],
-            [.. JsonNode.Parse(Text("data/rules/limits.json"))!.AsArray().Select(row => ReadLimit(row!.AsObject(), sources))],
-            Read<ImmutableArray<GroupLimit>>("data/rules/groups.json"),
-            Read<TextureRules>("data/rules/texture.json"),
-            Read<AntioxidantRule>("data/rules/keeping.json", "antioxidantMissing"),
-            Read<SunClaimPatterns>("data/rules/sun-claims.json"),
-            Read<StabilityRules>("data/rules/stability.json")));
+        return new Catalogue(
+            Files("data/ingredients/").SelectMany(name => Read<ImmutableArray<Ingredient>>(name)),
+            new RuleBook
+            {
+                SubstanceLimits = [.. JsonNode.Parse(Text("data/rules/limits.json"))!.AsArray().Select(row => ReadLimit(row!.AsObject(), sources))],
+                ClassWindows = [.. JsonNode.Parse(Text("data/rules/windows.json"))!.AsArray().Select(row => ReadWindow(row!.AsObject(), sources))],
+                GroupLimits = Read<ImmutableArray<GroupLimit>>("data/rules/groups.json"),
+                Phototoxic = Read<PhototoxicRules>("data/rules/phototoxic.json"),
+                Audiences = Read<ImmutableArray<AudienceRule>>("data/rules/audiences.json"),
+                Allergens = Read<ImmutableArray<AllergenSource>>("data/rules/allergens.json"),
+                Antioxidants = Read<AntioxidantRule>("data/rules/keeping.json", "antioxidantMissing"),
+                Preservation = Read<PreservationRules>("data/rules/keeping.json", "preservation"),
+                Polar = Read<PolarRules>("data/rules/mixing.json", "polar"),
+                Powders = Read<PowderRules>("data/rules/mixing.json", "powders"),
+                Stages = Read<ImmutableArray<StageHeat>>("data/rules/stages.json"),
+                Texture = Read<TextureRules>("data/rules/texture.json"),
+                SunClaims = Read<SunClaimPatterns>("data/rules/sun-claims.json"),
+                Stability = Read<StabilityRules>("data/rules/stability.json"),
+            });
     }
 
     /// <summary>The text of an embedded data file.</summary>
@@ -61,6 +68,13 @@ internal static class CatalogueLoader
         ResolveSources(row, sources, "data/rules/limits.json");
         row.Remove("subject", out var subject);
         return new SubstanceLimit(subject!.Deserialize<ImmutableArray<string>>(), row.Deserialize<DoseRule>(ContractJson.Options)!);
+    }
+
+    private static ClassWindow ReadWindow(JsonObject row, Dictionary<string, string> sources)
+    {
+        ResolveSources(row, sources, "data/rules/windows.json");
+        row.Remove("classes", out var classes);
+        return new ClassWindow(classes!.Deserialize<ImmutableArray<IngredientClass>>(ContractJson.Options), row.Deserialize<DoseRule>(ContractJson.Options)!);
     }
 
     private static void ResolveSources(JsonNode node, Dictionary<string, string> sources, string file)

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
 
 namespace UmberCrock.Core.Ingredients;
@@ -84,6 +85,9 @@ public sealed record DoseRule
     /// <summary>What it applies to.</summary>
     public DoseScope Applies { get; init; } = new();
 
+    /// <summary>The school that holds this rule; null when all do.</summary>
+    public SchoolCondition? Schools { get; init; }
+
     /// <summary>What else to know, in words.</summary>
     public string? Condition { get; init; }
 
@@ -92,6 +96,10 @@ public sealed record DoseRule
 
     /// <summary>How sure it is.</summary>
     public required Confidence Confidence { get; init; }
+
+    /// <summary>True when the rule speaks of this formula under these choices.</summary>
+    public bool Governs(Formula formula, EvaluationSettings settings)
+        => (Region is null || Region == settings.Region) && Schools?.Holds(settings) != false && Applies.Covers(formula);
 
     /// <summary>True when passing the maximum stops the formula.</summary>
     public bool IsHard => Kind is DoseKind.Legal or DoseKind.IndustryStandard && MaxPercent is not null;
@@ -102,6 +110,11 @@ public sealed record DoseRule
 /// <param name="Rule">The limit.</param>
 public sealed record SubstanceLimit(ImmutableArray<string> Subject, DoseRule Rule);
 
+/// <summary>A working window of whole classes, for the ingredients of them that state none.</summary>
+/// <param name="Classes">The classes.</param>
+/// <param name="Rule">The window.</param>
+public sealed record ClassWindow(ImmutableArray<IngredientClass> Classes, DoseRule Rule);
+
 /// <summary>A ceiling on the sum of a group of ingredients, such as all essential oils.</summary>
 public sealed record GroupLimit
 {
@@ -109,16 +122,25 @@ public sealed record GroupLimit
     public required string Group { get; init; }
 
     /// <summary>The classes that count.</summary>
-    public required ImmutableArray<IngredientClass> Classes { get; init; }
+    public ImmutableArray<IngredientClass> Classes { get; init; } = [];
+
+    /// <summary>Single ingredients that count, by slug.</summary>
+    public ImmutableArray<string> Ingredients { get; init; } = [];
+
+    /// <summary>The school that holds this ceiling; null when all do.</summary>
+    public SchoolCondition? Schools { get; init; }
 
     /// <summary>Ceiling, weight percent.</summary>
     public required decimal MaxPercent { get; init; }
 
     /// <summary>What passing it means.</summary>
-    public required Evaluation.Severity Severity { get; init; }
+    public required Severity Severity { get; init; }
 
     /// <summary>What it applies to.</summary>
     public DoseScope Applies { get; init; } = new();
+
+    /// <summary>True when an ingredient counts.</summary>
+    public bool Counts(Ingredient ingredient) => Classes.Contains(ingredient.Class) || Ingredients.Contains(ingredient.Slug);
 
     /// <summary>Why.</summary>
     public required string Why { get; init; }

@@ -39,16 +39,22 @@ public sealed record Ingredient
     /// <summary>What it does in a formula, in one or two words.</summary>
     public required string Role { get; init; }
 
+    /// <summary>What it is for and how it behaves, in a sentence or two.</summary>
+    public string? Purpose { get; init; }
+
     /// <summary>Other names people use, for search.</summary>
     public ImmutableArray<string> AlsoKnownAs { get; init; } = [];
 
     /// <summary>Its substances; they sum to 100 percent within their ranges.</summary>
     public required ImmutableArray<Component> Composition { get; init; }
 
+    /// <summary>Substances it brings by nature, for limits and allergens.</summary>
+    public ImmutableArray<Constituent> Constituents { get; init; } = [];
+
     /// <summary>Where it comes from: plant, bee, wool, animal, mineral, synthetic.</summary>
     public ImmutableArray<string> Origins { get; init; } = [];
 
-    /// <summary>Allergen sources it brings: nut, wheat, soy, lanolin, bee, coconut.</summary>
+    /// <summary>Allergen sources it brings, by the keys of data/rules/allergens.json.</summary>
     public ImmutableArray<string> Allergens { get; init; } = [];
 
     /// <summary>Where it goes in a water-free mix.</summary>
@@ -69,6 +75,9 @@ public sealed record Ingredient
     /// <summary>Iodine value, g I2/100 g.</summary>
     public Quantity? IodineValue { get; init; }
 
+    /// <summary>Why the iodine value differs from that of the fatty acids, where it does.</summary>
+    public string? IodineValueNote { get; init; }
+
     /// <summary>Saponification value, mg KOH/g.</summary>
     public Quantity? SaponificationValue { get; init; }
 
@@ -81,20 +90,38 @@ public sealed record Ingredient
     /// <summary>HLB of an emulsifier.</summary>
     public Quantity? Hlb { get; init; }
 
-    /// <summary>Viscosities, mPa s, each with its temperature in the source.</summary>
-    public ImmutableArray<Quantity> Viscosity { get; init; } = [];
+    /// <summary>Dynamic viscosities.</summary>
+    public ImmutableArray<ViscosityAt> Viscosity { get; init; } = [];
+
+    /// <summary>Oil that 100 g of a powder take up before they make a stiff paste, g (ISO 787-5).</summary>
+    public Quantity? OilAbsorption { get; init; }
 
     /// <summary>Shelf life unopened, months.</summary>
     public Quantity? ShelfLifeMonths { get; init; }
 
+    /// <summary>Shelf life once opened, months.</summary>
+    public Quantity? ShelfLifeOpenedMonths { get; init; }
+
     /// <summary>Goes in only below this temperature, C.</summary>
     public Quantity? AddBelowCelsius { get; init; }
+
+    /// <summary>How it feels neat; null when not rated.</summary>
+    public FeelRating? Feel { get; init; }
+
+    /// <summary>How readily it grows grains; null for what does not crystallise or is not known.</summary>
+    public GrainProneness? Grain { get; init; }
+
+    /// <summary>How much of it does the work of another wax.</summary>
+    public ImmutableArray<WaxEquivalent> WaxEquivalents { get; init; } = [];
 
     /// <summary>Fatty acids in percent of all fatty acids, by their short name (C18:1), empty when not known.</summary>
     public ImmutableSortedDictionary<string, double> FattyAcids { get; init; } = ImmutableSortedDictionary<string, double>.Empty;
 
     /// <summary>Where the fatty acids come from.</summary>
     public string? FattyAcidsSource { get; init; }
+
+    /// <summary>How sure the fatty acids are.</summary>
+    public Confidence? FattyAcidsConfidence { get; init; }
 
     /// <summary>The crystallising species; empty for liquids, powders and what is not in the oil phase.</summary>
     public ImmutableArray<MeltingSpecies> Species { get; init; } = [];
@@ -116,6 +143,6 @@ public sealed record Ingredient
         string.Join("; ", Composition.Select(component => component.Inci.Eu)),
         string.Join("; ", Composition.Select(component => component.Inci.Us)));
 
-    /// <summary>Polyunsaturated fatty acids (C18:2 and C18:3) in percent of its fatty acids; 0 when the profile is not known.</summary>
-    public double PolyunsaturatedPercent => FattyAcids.GetValueOrDefault("C18:2") + FattyAcids.GetValueOrDefault("C18:3");
+    /// <summary>Fatty acids with two or more double bonds in percent of its fatty acids; 0 when the profile is not known.</summary>
+    public double PolyunsaturatedPercent => FattyAcids.Where(acid => Keeping.FattyAcidName.DoubleBonds(acid.Key) >= 2).Sum(acid => acid.Value);
 }

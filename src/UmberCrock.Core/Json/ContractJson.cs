@@ -26,5 +26,8 @@ public static class ContractJson
         Converters = { new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false) },
         UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
         NumberHandling = JsonNumberHandling.Strict,
+        // A row of data without its source, or any other part, is refused when it is read.
+        RespectRequiredConstructorParameters = true,
+        RespectNullableAnnotations = true,
     };
 }

@@ -6,12 +6,22 @@ using static UmberCrock.Core.Json.Decimals;
 
 namespace UmberCrock.Core.Keeping;
 
+/// <summary>When polyunsaturated oils call for an antioxidant (data/rules/keeping.json).</summary>
+/// <param name="PolyunsaturatedPercentFrom">C18:2 and C18:3, weight percent of the formula, from which one is missed.</param>
+/// <param name="AntioxidantPercentFrom">An antioxidant counts from this weight percent.</param>
+/// <param name="Suggested">Slug of the one that is offered.</param>
+/// <param name="SuggestedPercent">The dose that is offered.</param>
+/// <param name="Source">Where the rule comes from.</param>
+/// <param name="Confidence">How sure it is.</param>
+public sealed record AntioxidantRule(
+    decimal PolyunsaturatedPercentFrom, decimal AntioxidantPercentFrom, string Suggested, decimal SuggestedPercent, string Source, Confidence Confidence);
+
 /// <summary>Findings about oils that oxidise.</summary>
 internal static class AntioxidantFindings
 {
     public static IEnumerable<Finding> Find(ResolvedFormula resolved)
     {
-        var rule = resolved.Catalogue.Antioxidants;
+        var rule = resolved.Rules.Antioxidants;
         var polyunsaturated = PolyunsaturatedPercent(resolved);
         var antioxidants = resolved.PercentOf(resolved.LinesWhere(ingredient => ingredient.Class == IngredientClass.Antioxidant));
         if (polyunsaturated < rule.PolyunsaturatedPercentFrom || antioxidants >= rule.AntioxidantPercentFrom)

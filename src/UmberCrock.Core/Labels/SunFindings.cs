@@ -1,7 +1,11 @@
+using System.Collections.Immutable;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Ingredients;
 
 namespace UmberCrock.Core.Labels;
+
+/// <summary>Words that claim protection from the sun, lower case (data/rules/sun-claims.json).</summary>
+public sealed record SunClaimPatterns(ImmutableArray<string> Patterns, string Source, Confidence Confidence);
 
 /// <summary>What cannot be known or claimed about sun. No protection figure is ever computed.</summary>
 internal static class SunFindings
@@ -9,7 +13,7 @@ internal static class SunFindings
     public static IEnumerable<Finding> Find(ResolvedFormula resolved)
     {
         var filters = resolved.LinesWhere(ingredient => ingredient.Class == IngredientClass.UvFilter);
-        var claims = resolved.Catalogue.SunClaims;
+        var claims = resolved.Rules.SunClaims;
         var claimed = resolved.Formula.Label.Claims
             .FirstOrDefault(claim => claims.Patterns.Any(pattern => claim.Contains(pattern, StringComparison.OrdinalIgnoreCase)));
         if (filters.IsEmpty && !resolved.Formula.MeetsSun && claimed is null)

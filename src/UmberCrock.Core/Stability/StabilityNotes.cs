@@ -61,7 +61,7 @@ public sealed record StabilityReport(ImmutableArray<StabilityNote> Notes, Immuta
 
     private static StabilityNote? Grain(ResolvedFormula resolved)
     {
-        var rules = resolved.Catalogue.Stability;
+        var rules = resolved.Rules.Stability;
         var lines = resolved.LinesWhere(ingredient => ingredient.Class == IngredientClass.SoftButter && ingredient.Species.Any(species => species.Family == rules.GrainyFamily));
         var percent = resolved.PercentOf(lines);
         if (resolved.Formula.Process == Process.ColdWhip || percent < rules.GrainyButterPercentFrom)
@@ -73,7 +73,7 @@ public sealed record StabilityReport(ImmutableArray<StabilityNote> Notes, Immuta
     private static StabilityNote? Turning(ResolvedFormula resolved)
     {
         var first = resolved.LinesWhere(ingredient => ingredient.ShelfLifeMonths is not null)
-            .Where(line => resolved.Totals.Percents[line] >= resolved.Catalogue.Stability.KeepingCountsPercentFrom)
+            .Where(line => resolved.Totals.Percents[line] >= resolved.Rules.Stability.KeepingCountsPercentFrom)
             .OrderBy(line => resolved.Ingredients[line].ShelfLifeMonths!.Value)
             .ThenBy(line => resolved.Ingredients[line].Slug, StringComparer.Ordinal)
             .Select(line => resolved.Ingredients[line])

@@ -64,7 +64,7 @@ internal static class ApiEndpoints
 
         if (offset < 0 || limit is < 1 or > 200)
             throw new DocumentException("/limit", "must be from 1 to 200, with an offset from 0.");
-        return Answer(IngredientPage.Of(catalogue.Search(query, ofClass), offset, limit));
+        return Answer(IngredientPage.Of(IngredientSearch.Rank(catalogue.Ingredients.Where(ingredient => ofClass is null || ingredient.Class == ofClass), query), offset, limit));
     }
 
     private static IResult IngredientBySlug(Catalogue catalogue, string slug)

@@ -26,7 +26,7 @@ internal static class IngredientDocument
     {
         var written = JsonSerializer.SerializeToNode(ingredient, ContractJson.Options)!.AsObject();
         var doses = written["doses"]!.AsArray();
-        foreach (var limit in catalogue.SubstanceLimits.Where(limit => ingredient.Composition.Any(component => limit.Subject.Contains(component.Inci.Eu))))
+        foreach (var limit in catalogue.Rules.SubstanceLimits.Where(limit => ingredient.Composition.Any(component => limit.Subject.Contains(component.Inci.Eu))))
         {
             var dose = JsonSerializer.SerializeToNode(limit.Rule, ContractJson.Options)!.AsObject();
             dose["substance"] = limit.Subject[0];

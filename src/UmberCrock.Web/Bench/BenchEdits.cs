@@ -1,4 +1,5 @@
 using UmberCrock.Core.Doses;
+using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Json;
@@ -52,6 +53,6 @@ public static class BenchEdits
     }
 
     /// <summary>The dose a new line starts with: the least that is usual in this kind of product.</summary>
-    public static decimal StartingPercent(Formula formula, Ingredient ingredient)
-        => DosePlacement.WindowFor(formula, ingredient)?.MinPercent ?? StartingPercentWithoutWindow;
+    public static decimal StartingPercent(Formula formula, Ingredient ingredient, RuleBook rules, EvaluationSettings settings)
+        => DosePlacement.WindowFor(formula, ingredient, rules, settings)?.MinPercent ?? StartingPercentWithoutWindow;
 }

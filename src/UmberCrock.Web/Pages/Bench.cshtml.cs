@@ -86,7 +86,7 @@ public sealed class BenchModel(FormulaStore store, Catalogue catalogue) : PageMo
         var ingredient = catalogue.Find(slug) ?? throw new DocumentException("/ingredient", $"\"{slug}\" is not an ingredient of the catalogue.");
         return await ChangeAsync(id, body, formula =>
         {
-            var add = new AddLine(phase, slug, BenchEdits.StartingPercent(formula, ingredient));
+            var add = new AddLine(phase, slug, BenchEdits.StartingPercent(formula, ingredient, catalogue.Rules, EvaluationSettings.Default));
             ShowLine(BenchEdits.LineAfter(formula, add));
             return [add];
         });

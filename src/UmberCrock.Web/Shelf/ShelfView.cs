@@ -33,7 +33,7 @@ public sealed record ShelfView(IReadOnlyList<ShelfLine> Lines, int Total, int St
         var formula = kept.Formula;
         return new ShelfLine(
             kept.Id, formula.Name, $"{Words.Of(formula.Form)}, {Words.Of(formula.Zone)}, {Words.Of(formula.Audience)}",
-            SmallCrock.Of(evaluation, catalogue), TextureStrip.Of(evaluation.Melt, formula, catalogue.Texture),
+            SmallCrock.Of(evaluation, catalogue), TextureStrip.Of(evaluation.Melt, formula, catalogue.Rules.Texture),
             evaluation.Verdict,
             worst is null ? "good" : Vocabulary.Word(worst.Severity),
             worst?.Title ?? "Nothing found", worst?.Detail ?? "all known doses inside",

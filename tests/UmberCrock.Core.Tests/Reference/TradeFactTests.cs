@@ -33,7 +33,7 @@ public class TradeFactTests
     {
         (string, decimal)[] bar = [("candelilla-wax", 10), ("cetyl-alcohol", 10), ("stearic-acid", 10), ("cocoa-butter", 30), ("shea-butter-refined", 20), ("olive-oil", 20)];
         BandAt20(bar).ShouldBe(Band.HardBar);
-        (Some.Catalogue.Texture.BandOf(Some.FirmnessAt(33, bar)) >= Band.Balm).ShouldBeTrue("not melting in a hand at skin temperature");
+        (Some.Catalogue.Rules.Texture.BandOf(Some.FirmnessAt(33, bar)) >= Band.Balm).ShouldBeTrue("not melting in a hand at skin temperature");
     }
 
     /// <summary>Common practice: more shea holds a whipped butter up better in summer; 55 % beats 50 % beats 45 %, at 14.5 % starch.</summary>
@@ -51,5 +51,5 @@ public class TradeFactTests
     public void Two_thirds_of_candelilla_are_as_firm_as_beeswax()
         => Some.FirmnessAt(20, ("candelilla-wax", 10), ("olive-oil", 90)).ShouldBe(Some.FirmnessAt(20, ("beeswax", 15), ("olive-oil", 85)), 0.6);
 
-    private static Band BandAt20(params (string, decimal)[] parts) => Some.Catalogue.Texture.BandOf(Some.FirmnessAt(20, parts));
+    private static Band BandAt20(params (string, decimal)[] parts) => Some.Catalogue.Rules.Texture.BandOf(Some.FirmnessAt(20, parts));
 }

@@ -1,0 +1,69 @@
+using UmberCrock.Core.Ingredients;
+
+namespace UmberCrock.Core.Evaluation;
+
+/// <summary>How much scent may stay on skin; practitioners disagree.</summary>
+public enum ScentSchool
+{
+    /// <summary>At most 1 % left on, 0.5 % on the face and for children.</summary>
+    Stricter,
+
+    /// <summary>Up to 3 % on the body, 1 % on the face.</summary>
+    Looser,
+}
+
+/// <summary>Scent in pregnancy.</summary>
+public enum PregnancySchool
+{
+    /// <summary>None.</summary>
+    Strict,
+
+    /// <summary>Up to 1 %, with a caution.</summary>
+    Relaxed,
+}
+
+/// <summary>How much candelilla does the work of beeswax.</summary>
+public enum WaxSchool
+{
+    /// <summary>10 g for 15 g.</summary>
+    TwoThirds,
+
+    /// <summary>10 g for 20 g.</summary>
+    Half,
+}
+
+/// <summary>The maker's choices that change results.</summary>
+public sealed record EvaluationSettings
+{
+    /// <summary>Fewest drops in a millilitre that are believed.</summary>
+    public const decimal FewestDrops = 10m;
+
+    /// <summary>Most drops in a millilitre that are believed.</summary>
+    public const decimal MostDrops = 60m;
+
+    /// <summary>European rules and the choices of product practice: the stricter scent school, none in pregnancy, two thirds, 20 drops.</summary>
+    public static EvaluationSettings Default { get; } = new();
+
+    /// <summary>Which rule book applies.</summary>
+    public Region Region { get; init; } = Region.Eu;
+
+    /// <summary>Which scent ceilings apply.</summary>
+    public ScentSchool Scent { get; init; } = ScentSchool.Stricter;
+
+    /// <summary>Whether scent is out of the question in pregnancy.</summary>
+    public PregnancySchool Pregnancy { get; init; } = PregnancySchool.Strict;
+
+    /// <summary>How waxes stand in for each other.</summary>
+    public WaxSchool WaxEquivalence { get; init; } = WaxSchool.TwoThirds;
+
+    /// <summary>Drops in a millilitre of a thin oil.</summary>
+    public decimal DropsPerMillilitre { get; init; } = 20m;
+}
+
+/// <summary>A rule that only one school holds; null members bind nothing.</summary>
+public sealed record SchoolCondition(ScentSchool? Scent = null, PregnancySchool? Pregnancy = null)
+{
+    /// <summary>True when the maker's choices are those this rule needs.</summary>
+    public bool Holds(EvaluationSettings settings)
+        => (Scent is null || Scent == settings.Scent) && (Pregnancy is null || Pregnancy == settings.Pregnancy);
+}

@@ -1,0 +1,57 @@
+using System.Collections.Immutable;
+using UmberCrock.Core.Doses;
+using UmberCrock.Core.Emulsions;
+using UmberCrock.Core.Keeping;
+using UmberCrock.Core.Labels;
+using UmberCrock.Core.Making;
+using UmberCrock.Core.Stability;
+using UmberCrock.Core.Suspension;
+using UmberCrock.Core.Texture;
+
+namespace UmberCrock.Core.Ingredients;
+
+/// <summary>The rules of the computation, as the files of data/rules state them; each topic keeps the shape of its own.</summary>
+public sealed record RuleBook
+{
+    /// <summary>Hard limits on substances.</summary>
+    public required ImmutableArray<SubstanceLimit> SubstanceLimits { get; init; }
+
+    /// <summary>Working windows for ingredients that state none of their own.</summary>
+    public required ImmutableArray<ClassWindow> ClassWindows { get; init; }
+
+    /// <summary>Ceilings on groups.</summary>
+    public required ImmutableArray<GroupLimit> GroupLimits { get; init; }
+
+    /// <summary>Oils that burn skin in sunlight.</summary>
+    public required PhototoxicRules Phototoxic { get; init; }
+
+    /// <summary>What is not for whom, and not for where.</summary>
+    public required ImmutableArray<AudienceRule> Audiences { get; init; }
+
+    /// <summary>Allergen sources that are to be named.</summary>
+    public required ImmutableArray<AllergenSource> Allergens { get; init; }
+
+    /// <summary>When an antioxidant is missed, and which one is offered.</summary>
+    public required AntioxidantRule Antioxidants { get; init; }
+
+    /// <summary>When a preservative is missed, and which one is offered.</summary>
+    public required PreservationRules Preservation { get; init; }
+
+    /// <summary>What water-loving ingredients need in oil.</summary>
+    public required PolarRules Polar { get; init; }
+
+    /// <summary>How much powder the liquid can wet.</summary>
+    public required PowderRules Powders { get; init; }
+
+    /// <summary>How hot each stage is.</summary>
+    public required ImmutableArray<StageHeat> Stages { get; init; }
+
+    /// <summary>Strengths, bands and wanted bands.</summary>
+    public required TextureRules Texture { get; init; }
+
+    /// <summary>Words that claim protection from the sun.</summary>
+    public required SunClaimPatterns SunClaims { get; init; }
+
+    /// <summary>From which amounts the stability notes speak.</summary>
+    public required StabilityRules Stability { get; init; }
+}

@@ -1,0 +1,32 @@
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Ingredients;
+using static UmberCrock.Core.Json.Decimals;
+
+namespace UmberCrock.Core.Suspension;
+
+/// <summary>How much powder the liquid can wet (data/rules/mixing.json).</summary>
+/// <param name="WettableShare">Share of the fatty phase that powders may take up before the mix crumbles.</param>
+/// <param name="Source">Where the figure comes from.</param>
+/// <param name="Confidence">How sure it is.</param>
+public sealed record PowderRules(decimal WettableShare, string Source, Confidence Confidence);
+
+/// <summary>
+/// Powders against the fat that wets them: each takes up its oil absorption (g per 100 g, ISO 787-5) before it makes a stiff paste.
+/// </summary>
+internal static class PowderFindings
+{
+    public static IEnumerable<Finding> Find(ResolvedFormula resolved)
+    {
+        var powders = resolved.LinesWhere(ingredient => ingredient.Solubility == Solubility.InsolublePowder && ingredient.OilAbsorption is not null);
+        var wants = powders.Sum(line => resolved.Totals.Percents[line] * (decimal)resolved.Ingredients[line].OilAbsorption!.Value / 100m);
+        var fat = resolved.PercentOf(resolved.LinesWhere(ingredient => ingredient.Solubility == Solubility.Oil));
+        var holds = fat * resolved.Rules.Powders.WettableShare;
+        if (wants <= holds || powders.IsEmpty)
+            yield break;
+        yield return new Finding(
+            FindingCodes.PowderOverload, Severity.Caution, "More powder than the fat can wet",
+            $"{FindingWords.Names(resolved, powders)} take up {Two(wants)} parts of oil; there are {Two(holds)}.",
+            "A powder that is not wetted clumps, drags and crumbles out.",
+            resolved.Rules.Powders.Source, powders, []);
+    }
+}
