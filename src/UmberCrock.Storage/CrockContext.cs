@@ -17,6 +17,18 @@ public sealed class CrockContext(DbContextOptions<CrockContext> options) : DbCon
     /// <summary>Their kept revisions.</summary>
     public DbSet<RevisionRow> Revisions => Set<RevisionRow>();
 
+    /// <summary>The maker's own ingredients.</summary>
+    public DbSet<OwnIngredientRow> OwnIngredients => Set<OwnIngredientRow>();
+
+    /// <summary>The maker's own values.</summary>
+    public DbSet<CorrectionRow> Corrections => Set<CorrectionRow>();
+
+    /// <summary>Lots.</summary>
+    public DbSet<LotRow> Lots => Set<LotRow>();
+
+    /// <summary>The maker's choices.</summary>
+    public DbSet<SettingRow> Settings => Set<SettingRow>();
+
     /// <summary>Options for a file; foreign keys on, every commit on the disk before it is answered.</summary>
     public static void Configure(DbContextOptionsBuilder builder, string file)
         => builder.UseSqlite($"Data Source={file};Foreign Keys=True;Default Timeout=10").AddInterceptors(DurableCommits.Instance);
@@ -34,6 +46,10 @@ public sealed class CrockContext(DbContextOptions<CrockContext> options) : DbCon
         });
         modelBuilder.Entity<StepRow>().HasKey(step => new { step.FormulaId, step.Number });
         modelBuilder.Entity<RevisionRow>().HasKey(revision => new { revision.FormulaId, revision.Number });
+        modelBuilder.Entity<OwnIngredientRow>().HasKey(row => row.Slug);
+        modelBuilder.Entity<CorrectionRow>().HasKey(row => new { row.Ingredient, row.Property });
+        modelBuilder.Entity<LotRow>().HasIndex(row => row.Ingredient);
+        modelBuilder.Entity<SettingRow>().HasKey(row => row.Name);
     }
 
     /// <summary>A power cut must not lose what was acknowledged: in WAL mode only synchronous=FULL syncs at every commit.</summary>

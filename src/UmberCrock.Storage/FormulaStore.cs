@@ -59,6 +59,22 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, TimeP
         return [.. (await Newest(rows.OrderByDescending(row => row.ChangedAt).ThenBy(row => row.Id)).ToListAsync()).Select(Read)];
     }
 
+    /// <summary>How many formulas are kept.</summary>
+    public async Task<int> CountAsync()
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        return await context.Formulas.CountAsync();
+    }
+
+    /// <summary>In how many formulas each ingredient stands, by slug.</summary>
+    public async Task<IReadOnlyDictionary<string, int>> CountUsesAsync()
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        var documents = await context.Formulas.AsNoTracking().Select(row => row.Document).ToListAsync();
+        return documents.SelectMany(document => FormulaReader.Parse(document).Lines.Select(line => line.Ingredient).Distinct())
+            .GroupBy(slug => slug, StringComparer.Ordinal).ToDictionary(group => group.Key, group => group.Count(), StringComparer.Ordinal);
+    }
+
     /// <summary>A formula, or null.</summary>
     public async Task<KeptFormula?> FindAsync(long id)
     {
@@ -90,19 +106,7 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, TimeP
     /// <exception cref="StaleFormulaException">It is no longer the version the caller read.</exception>
     /// <exception cref="Core.Json.DocumentException">The change was refused; nothing was written.</exception>
     public Task<KeptFormula?> ChangeAsync(long id, long version, Func<Formula, Formula> change)
-        => UpdateAsync(id, version, async (context, row) =>
-        {
-            var changed = change(FormulaReader.Parse(row.Document));
-            var document = FormulaWriter.ToText(changed);
-            if (document == row.Document)
-                return false;
-            var history = Move(row, HistoryOf(row).Do());
-            await context.Steps.Where(step => step.FormulaId == id && (step.Number >= history.Step || step.Number < history.First)).ExecuteDeleteAsync();
-            row.Document = document;
-            row.Name = changed.Name;
-            context.Steps.Add(new StepRow { FormulaId = id, Number = row.Step, Document = document });
-            return true;
-        });
+        => UpdateAsync(id, version, (context, row) => RecordAsync(context, row, change(FormulaReader.Parse(row.Document))));
 
     /// <summary>One step back; the same formula when there is none.</summary>
     /// <exception cref="StaleFormulaException">It is no longer the version the caller read.</exception>
@@ -132,6 +136,20 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, TimeP
             context.Revisions.Add(new RevisionRow { FormulaId = id, Number = (last?.Number ?? 0) + 1, Document = row.Document, KeptAt = Now() });
             return true;
         });
+
+    /// <summary>Puts a formula in a row's place and remembers the step; false when it is no different.</summary>
+    internal static async Task<bool> RecordAsync(CrockContext context, FormulaRow row, Formula changed)
+    {
+        var document = FormulaWriter.ToText(changed);
+        if (document == row.Document)
+            return false;
+        var history = Move(row, HistoryOf(row).Do());
+        await context.Steps.Where(step => step.FormulaId == row.Id && (step.Number >= history.Step || step.Number < history.First)).ExecuteDeleteAsync();
+        row.Document = document;
+        row.Name = changed.Name;
+        context.Steps.Add(new StepRow { FormulaId = row.Id, Number = row.Step, Document = document });
+        return true;
+    }
 
     private static FormulaHistory HistoryOf(FormulaRow row) => new(row.FirstStep, row.Step, row.LastStep);
 

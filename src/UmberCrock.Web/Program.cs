@@ -32,9 +32,11 @@ builder.WebHost.ConfigureKestrel(server => server.AddServerHeader = false);
 builder.Configuration["AllowedHosts"] = launch.IsLocal ? "localhost;127.0.0.1;[::1]" : "*";
 builder.Services.AddSingleton(launch);
 builder.Services.AddSingleton(TimeProvider.System);
-builder.Services.AddSingleton(_ => Catalogue.Shipped);
+builder.Services.AddSingleton(_ => new Knowledge(Catalogue.Shipped));
 builder.Services.AddPooledDbContextFactory<CrockContext>(options => CrockContext.Configure(options, launch.DataFile));
 builder.Services.AddSingleton<FormulaStore>();
+builder.Services.AddSingleton<LarderStore>();
+builder.Services.AddSingleton<LotStore>();
 builder.Services.AddRazorPages();
 builder.Services.AddAntiforgery(options => options.HeaderName = "X-Request-Token");
 builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(launch.DataFolder, "keys"))).SetApplicationName("umber-crock");
@@ -74,11 +76,19 @@ try
 {
     var store = app.Services.GetRequiredService<FormulaStore>();
     await store.PrepareAsync();
+    var larder = app.Services.GetRequiredService<LarderStore>();
+    await larder.PrepareAsync();
     if (wantsDemo && await store.IsEmptyAsync())
     {
         // Last to first, so that the shelf, newest on top, shows them in their own order.
         foreach (var formula in DemoFormulas.Read().Reverse())
             await store.AddAsync(formula);
+        var demo = DemoLarder.Read(DateOnly.FromDateTime(TimeProvider.System.GetLocalNow().DateTime));
+        foreach (var lot in demo.Lots)
+            await app.Services.GetRequiredService<LotStore>().KeepAsync(lot);
+        foreach (var correction in demo.Corrections)
+            await larder.CorrectAsync(correction.Ingredient, correction.Property, correction.Value);
+        await larder.AddAsync(demo.Own, _ => "");
     }
 
     app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Umber Crock is ready: {string.Join(", ", app.Urls)}   (data in {launch.DataFolder}; stop with Ctrl+C)"));

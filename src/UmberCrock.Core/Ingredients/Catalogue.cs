@@ -12,7 +12,7 @@ public sealed class Catalogue
 
     internal Catalogue(IEnumerable<Ingredient> ingredients, RuleBook rules)
     {
-        Ingredients = [.. ingredients.OrderBy(ingredient => ingredient.Name, StringComparer.Ordinal)];
+        Ingredients = [.. ingredients.OrderBy(ingredient => ingredient.Name, StringComparer.OrdinalIgnoreCase)];
         bySlug = Ingredients.ToFrozenDictionary(ingredient => ingredient.Slug, StringComparer.Ordinal);
         Rules = rules;
     }

@@ -52,6 +52,10 @@ public sealed record DoseScope
     public bool Covers(Formula formula)
         => Holds(Forms, formula.Form) && Holds(Zones, formula.Zone) && Holds(Audiences, formula.Audience) && Holds(Exposures, formula.Exposure);
 
+    /// <summary>What it narrows, in the contract's words: "stick, lip-balm; face"; empty when it is for any.</summary>
+    public string Describe()
+        => string.Join("; ", new[] { Say(Forms), Say(Zones), Say(Audiences), Say(Exposures) }.Where(words => words.Length > 0));
+
     /// <summary>
     /// True when this scope is a special case of the other: it narrows everything the other narrows, and more.
     /// Two scopes that narrow different things (a zone, an audience) do not override each other; then the stricter rule counts.
@@ -61,6 +65,8 @@ public sealed record DoseScope
             && NarrowsBy(Exposures, other.Exposures) && Narrowness > other.Narrowness;
 
     private int Narrowness => (Forms.IsEmpty ? 0 : 1) + (Zones.IsEmpty ? 0 : 1) + (Audiences.IsEmpty ? 0 : 1) + (Exposures.IsEmpty ? 0 : 1);
+
+    private static string Say<T>(ImmutableArray<T> values) where T : struct, Enum => string.Join(", ", values.Select(Json.Vocabulary.Word));
 
     private static bool Holds<T>(ImmutableArray<T> allowed, T value) => allowed.IsEmpty || allowed.Contains(value);
 

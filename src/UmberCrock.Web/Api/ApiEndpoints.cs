@@ -5,6 +5,7 @@ using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Json;
+using UmberCrock.Storage;
 using UmberCrock.Web.Hosting;
 
 namespace UmberCrock.Web.Api;
@@ -25,26 +26,26 @@ internal static class ApiEndpoints
             .WithSummary("Applies edits to a formula, in order, and evaluates what they make of it.")
             .WithDescription("Body: {\"formula\", \"edits\"} (/schemas/formula.schema.json, /schemas/edits.schema.json).")
             .Accepts<JsonElement>(Json).Produces<JsonElement>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
-        api.MapGet("/ingredients", Ingredients).WithSummary("A page of ingredients that fit a query and a class.").Produces<IngredientPage>().ProducesProblem(422);
+        api.MapGet("/ingredients", IngredientsAsync).WithSummary("A page of ingredients that fit a query and a class.").Produces<IngredientPage>().ProducesProblem(422);
         api.MapGet("/ingredients/{slug}", IngredientBySlug).WithSummary("All that is known of an ingredient.").Produces<JsonElement>().ProducesProblem(404);
         api.MapGet("/findings", () => Answer(FindingCodes.All)).WithSummary("Every finding code and when it is found.").Produces<IReadOnlyList<FindingCode>>();
         app.MapGet("/health", () => Results.Text("ready")).WithSummary("200 when the application is ready.");
         app.MapGet("/schemas/{name}", Schema).WithSummary("A JSON Schema of the contract.").Produces<JsonElement>().ProducesProblem(404);
     }
 
-    private static async Task<IResult> EvaluateAsync(HttpRequest request, Catalogue catalogue)
+    private static async Task<IResult> EvaluateAsync(HttpRequest request, Knowledge knowledge)
     {
         using var body = await RequestBody.ReadJsonAsync(request);
         var formula = FormulaReader.Read(body.RootElement, "");
-        return Answer(Evaluator.Evaluate(formula, catalogue, EvaluationSettings.Default));
+        return Answer(Evaluator.Evaluate(formula, knowledge.Catalogue, knowledge.Settings));
     }
 
-    private static async Task<IResult> EditAsync(HttpRequest request, Catalogue catalogue)
+    private static async Task<IResult> EditAsync(HttpRequest request, Knowledge knowledge)
     {
         using var body = await RequestBody.ReadJsonAsync(request);
         var (formula, edits) = EditRequest.Read(body.RootElement);
         var edited = EditRequest.Apply(formula, edits);
-        var evaluation = Evaluator.Evaluate(edited, catalogue, EvaluationSettings.Default);
+        var evaluation = Evaluator.Evaluate(edited, knowledge.Catalogue, knowledge.Settings);
         return Answer(new JsonObject
         {
             ["formula"] = FormulaWriter.Write(edited),
@@ -52,7 +53,7 @@ internal static class ApiEndpoints
         });
     }
 
-    private static IResult Ingredients(Catalogue catalogue, string? query, string? @class, int offset = 0, int limit = 50)
+    private static async Task<IResult> IngredientsAsync(LarderStore larder, string? query, string? @class, int offset = 0, int limit = 50)
     {
         IngredientClass? ofClass = null;
         if (!string.IsNullOrEmpty(@class))
@@ -64,12 +65,13 @@ internal static class ApiEndpoints
 
         if (offset < 0 || limit is < 1 or > 200)
             throw new DocumentException("/limit", "must be from 1 to 200, with an offset from 0.");
-        return Answer(IngredientPage.Of(IngredientSearch.Rank(catalogue.Ingredients.Where(ingredient => ofClass is null || ingredient.Class == ofClass), query), offset, limit));
+        var found = await larder.SearchAsync(query);
+        return Answer(IngredientPage.Of([.. found.Where(ingredient => ofClass is null || ingredient.Class == ofClass)], offset, limit));
     }
 
-    private static IResult IngredientBySlug(Catalogue catalogue, string slug)
-        => catalogue.Find(slug) is { } ingredient
-            ? Answer(IngredientDocument.Write(ingredient, catalogue))
+    private static IResult IngredientBySlug(Knowledge knowledge, string slug)
+        => knowledge.Catalogue.Find(slug) is { } ingredient
+            ? Answer(IngredientDocument.Write(ingredient, knowledge.Catalogue))
             : ProblemWriter.Write(404, $"\"{slug}\" is not an ingredient of the catalogue. GET /api/v1/ingredients lists them.", []);
 
     private static IResult Schema(string name)

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using UmberCrock.Core.Doses;
 using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Json;
 
@@ -19,20 +20,27 @@ public sealed record IngredientPage(ImmutableArray<IngredientSummary> Items, int
             found.Count, offset, limit);
 }
 
-/// <summary>An ingredient with everything known, limits on its substances among its doses.</summary>
+/// <summary>An ingredient with everything known, with the limits on its substances and the windows of its class among its doses.</summary>
 internal static class IngredientDocument
 {
     public static JsonObject Write(Ingredient ingredient, Catalogue catalogue)
     {
         var written = JsonSerializer.SerializeToNode(ingredient, ContractJson.Options)!.AsObject();
         var doses = written["doses"]!.AsArray();
-        foreach (var limit in catalogue.Rules.SubstanceLimits.Where(limit => ingredient.Composition.Any(component => limit.Subject.Contains(component.Inci.Eu))))
+        foreach (var limit in catalogue.Rules.SubstanceLimits.Where(limit => DosePlacement.ShareOf(ingredient, limit.Subject).High > 0m))
+            Add(limit.Rule, limit.Subject[0]);
+        foreach (var window in catalogue.Rules.ClassWindows.Where(window => window.Classes.Contains(ingredient.Class)))
+            Add(window.Rule, null);
+        foreach (var oil in catalogue.Rules.Phototoxic.Oils.Where(oil => oil.Ingredient == ingredient.Slug))
+            Add(new DoseRule { Kind = DoseKind.IndustryStandard, MaxPercent = oil.MaxPercent, Condition = "Left on skin that sees daylight; shares of several such oils add up to at most 1", Source = oil.Source, Confidence = oil.Confidence }, null);
+        return written;
+
+        void Add(DoseRule rule, string? substance)
         {
-            var dose = JsonSerializer.SerializeToNode(limit.Rule, ContractJson.Options)!.AsObject();
-            dose["substance"] = limit.Subject[0];
+            var dose = JsonSerializer.SerializeToNode(rule, ContractJson.Options)!.AsObject();
+            if (substance is not null)
+                dose["substance"] = substance;
             doses.Add((JsonNode)dose);
         }
-
-        return written;
     }
 }

@@ -78,7 +78,7 @@ public sealed record BenchView
             Totals = totals,
             Phases = [.. kept.Formula.Phases.Select(phase => PhaseOf(phase, kept, evaluation, totals, catalogue))],
             Crock = crock,
-            Melt = MeltDrawing.Of(evaluation.Melt, kept.Formula.Climate, catalogue.Rules.Texture),
+            Melt = MeltDrawing.Of(evaluation.Melt, kept.Formula.Climate, catalogue.Rules.Texture, MeltScale.Bench),
             Scale = TotalScale.Of(totals),
             Findings = [.. evaluation.Findings.Select(finding => new FindingView(finding, FixOf(finding, kept.Formula, evaluation, catalogue)))],
         };
@@ -149,7 +149,7 @@ public sealed record BenchView
         var edited = FormulaEdit.ApplyAll(formula, fix.Edits);
         var percents = FormulaTotals.Of(edited).Percents;
         var parts = edited.Lines.Select((line, index) => new Core.Melting.MeltPart(catalogue.Find(line.Ingredient)!, percents[index])).ToList();
-        var curve = MeltDrawing.CurveOf(Core.Texture.MeltReport.Of(parts, edited.Climate, catalogue.Rules.Texture));
-        return curve == MeltDrawing.CurveOf(evaluation.Melt) ? null : curve;
+        var curve = MeltScale.Bench.CurveOf(Core.Texture.MeltReport.Of(parts, edited.Climate, catalogue.Rules.Texture));
+        return curve == MeltScale.Bench.CurveOf(evaluation.Melt) ? null : curve;
     }
 }

@@ -1,86 +1,45 @@
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Json;
 using UmberCrock.Core.Texture;
 
 namespace UmberCrock.Web.Drawing;
 
-/// <summary>A stretch of the temperature axis over which one band holds.</summary>
-/// <param name="From">Left end, px.</param>
-/// <param name="To">Right end, px.</param>
-/// <param name="FromCelsius">Temperature at its left end.</param>
-/// <param name="ToCelsius">Temperature at its right end.</param>
-/// <param name="Band">The band.</param>
-/// <param name="Word">Its word.</param>
-/// <param name="Fits">True when the word fits between the ends.</param>
-public sealed record BandStretch(double From, double To, double FromCelsius, double ToCelsius, Band Band, string Word, bool Fits);
-
-/// <summary>Finds where bands begin and end along a temperature axis.</summary>
-public static class BandStretches
+/// <summary>The axes of a melt chart: from 0 C and 0 percent, with its drawing area in px.</summary>
+/// <param name="HottestCelsius">Right end of the temperature axis.</param>
+/// <param name="MostSolidPercent">Top of the solid axis.</param>
+/// <param name="Right">Right end of the drawing area.</param>
+/// <param name="Base">Its base line.</param>
+public sealed record MeltScale(double HottestCelsius, double MostSolidPercent, double Right, double Base)
 {
-    private const double PixelsPerLetter = 6.3;
-
-    /// <summary>Stretches between two temperatures, the borders interpolated between the curve's points.</summary>
-    public static IReadOnlyList<BandStretch> Along(MeltReport melt, TextureRules rules, double lowCelsius, double highCelsius, Func<double, double> x)
-    {
-        var stretches = new List<BandStretch>();
-        var start = lowCelsius;
-        var band = rules.BandOf(FirmnessAt(melt, lowCelsius));
-        const double Step = 0.25;
-        for (var celsius = lowCelsius + Step; celsius <= highCelsius + 1e-9; celsius += Step)
-        {
-            var next = rules.BandOf(FirmnessAt(melt, celsius));
-            if (next == band)
-                continue;
-            stretches.Add(Make(band, start, celsius - (Step / 2), x));
-            (start, band) = (celsius - (Step / 2), next);
-        }
-
-        stretches.Add(Make(band, start, highCelsius, x));
-        return stretches;
-    }
-
-    /// <summary>A band's word on screen.</summary>
-    public static string Word(Band band) => Vocabulary.Word(band).Replace('-', ' ');
-
-    /// <summary>Firmness between the curve's points; its first value below 0 C.</summary>
-    public static double FirmnessAt(MeltReport melt, double celsius) => Between(melt, celsius, point => point.Firmness);
-
-    /// <summary>Solid percent between the curve's points; its first value below 0 C.</summary>
-    public static double SolidAt(MeltReport melt, double celsius) => Between(melt, celsius, point => point.SolidPercent);
-
-    private static double Between(MeltReport melt, double celsius, Func<MeltPoint, double> value)
-    {
-        var clamped = Math.Clamp(celsius, 0, melt.Curve.Length - 1);
-        var below = (int)Math.Floor(clamped);
-        var above = Math.Min(below + 1, melt.Curve.Length - 1);
-        return value(melt.Curve[below]) + ((value(melt.Curve[above]) - value(melt.Curve[below])) * (clamped - below));
-    }
-
-    private static BandStretch Make(Band band, double from, double to, Func<double, double> x)
-    {
-        var word = Word(band);
-        return new BandStretch(x(from), x(to), from, to, band, word, x(to) - x(from) >= (word.Length * PixelsPerLetter) + 4);
-    }
-}
-
-/// <summary>The melt chart: 0 to 80 C by 0 to 70 percent solid.</summary>
-public sealed record MeltDrawing
-{
-    /// <summary>Left end of the axis, px.</summary>
+    /// <summary>Left end of the drawing area, px.</summary>
     public const double Left = 26;
 
-    /// <summary>Right end of the axis.</summary>
-    public const double Right = 364;
-
-    /// <summary>Top of the chart.</summary>
+    /// <summary>Its top.</summary>
     public const double Top = 18;
 
-    /// <summary>Base line.</summary>
-    public const double Base = 158;
+    /// <summary>The bench's chart: 0 to 80 C by 0 to 70 percent.</summary>
+    public static MeltScale Bench { get; } = new(80, 70, 364, 158);
 
-    private const double HottestCelsius = 80;
-    private const double MostSolidPercent = 70;
+    /// <summary>The chart of a neat material: fats up to 50 C, waxes up to 90 C, by 0 to 100 percent.</summary>
+    public static MeltScale Neat(double? clearCelsius) => new(clearCelsius > 48 ? 90 : 50, 100, 380, 186);
+
+    /// <summary>Px of a temperature.</summary>
+    public double X(double celsius) => Left + (Math.Clamp(celsius, 0, HottestCelsius) / HottestCelsius * (Right - Left));
+
+    /// <summary>Px of a solid percent; what is above the chart is drawn at its top.</summary>
+    public double Y(double solidPercent) => Base - (Math.Min(solidPercent, MostSolidPercent) / MostSolidPercent * (Base - Top));
+
+    /// <summary>The curve of a melt result as path data.</summary>
+    public string CurveOf(MeltReport melt)
+        => Svg.Path(melt.Curve.Where(point => point.Celsius <= HottestCelsius).Select(point => (X(point.Celsius), Y(point.SolidPercent))));
+}
+
+/// <summary>A melt chart.</summary>
+public sealed record MeltDrawing
+{
     private static readonly double[] ReadCelsius = [20, 25, 30, 35];
+
+    /// <summary>Its axes.</summary>
+    public required MeltScale Scale { get; init; }
 
     /// <summary>The curve.</summary>
     public required string Curve { get; init; }
@@ -123,34 +82,25 @@ public sealed record MeltDrawing
     /// <summary>For a screen reader.</summary>
     public required string Label { get; init; }
 
-    /// <summary>Px of a temperature.</summary>
-    public static double X(double celsius) => Left + (Math.Clamp(celsius, 0, HottestCelsius) / HottestCelsius * (Right - Left));
-
-    /// <summary>Px of a solid percent; what is above the chart is drawn at its top.</summary>
-    public static double Y(double solidPercent) => Base - (Math.Min(solidPercent, MostSolidPercent) / MostSolidPercent * (Base - Top));
-
-    /// <summary>The curve of a melt result as path data.</summary>
-    public static string CurveOf(MeltReport melt)
-        => Svg.Path(melt.Curve.Where(point => point.Celsius <= HottestCelsius).Select(point => (X(point.Celsius), Y(point.SolidPercent))));
-
     /// <summary>Lays the chart out.</summary>
-    public static MeltDrawing Of(MeltReport melt, Climate climate, TextureRules rules)
+    public static MeltDrawing Of(MeltReport melt, Climate climate, TextureRules rules, MeltScale scale)
     {
-        var curve = CurveOf(melt);
-        var bands = BandStretches.Along(melt, rules, 0, HottestCelsius, X);
-        (double, double, string)? Mark(double? celsius) => celsius is { } at and >= 0 and <= HottestCelsius
-            ? (X(at), Y(BandStretches.SolidAt(melt, at)), $"{Svg.One(at)}")
+        var curve = scale.CurveOf(melt);
+        var bands = BandStretches.Along(melt, rules, 0, scale.HottestCelsius, scale.X);
+        (double, double, string)? Mark(double? celsius) => celsius is { } at and >= 0 && at <= scale.HottestCelsius
+            ? (scale.X(at), scale.Y(BandStretches.SolidAt(melt, at)), $"{Svg.One(at)}")
             : null;
         return new MeltDrawing
         {
+            Scale = scale,
             Curve = curve,
-            Region = $"{curve}L{Svg.N(Right)} {Svg.N(Base)}L{Svg.N(Left)} {Svg.N(Base)}Z",
-            Climate = (X((double)climate.LowCelsius), X((double)climate.HighCelsius)),
-            Skin = (X(rules.SkinCelsius), $"{rules.SkinCelsius:0}"),
+            Region = $"{curve}L{Svg.N(scale.Right)} {Svg.N(scale.Base)}L{Svg.N(MeltScale.Left)} {Svg.N(scale.Base)}Z",
+            Climate = (scale.X((double)climate.LowCelsius), scale.X((double)climate.HighCelsius)),
+            Skin = (scale.X(rules.SkinCelsius), $"{rules.SkinCelsius:0}"),
             Sets = Mark(melt.SetPointCelsius),
             Clear = Mark(melt.ClearPointCelsius),
             Bands = bands,
-            Beads = [.. ReadCelsius.Select(celsius => (X(celsius), Y(BandStretches.SolidAt(melt, celsius)), celsius,
+            Beads = [.. ReadCelsius.Select(celsius => (scale.X(celsius), scale.Y(BandStretches.SolidAt(melt, celsius)), celsius,
                 BandStretches.Word(rules.BandOf(BandStretches.FirmnessAt(melt, celsius))), BandStretches.SolidAt(melt, celsius)))],
             Label = $"Solid percent against temperature. {string.Join(", ", bands.Select(band => $"{band.Word} {band.FromCelsius:0} to {band.ToCelsius:0} degrees"))}.",
         };

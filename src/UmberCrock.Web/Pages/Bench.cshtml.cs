@@ -4,7 +4,6 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Json;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;
@@ -13,7 +12,7 @@ using UmberCrock.Web.Hosting;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>One formula on the bench. Every change is posted here, kept, and answered with the bench as it then stands.</summary>
-public sealed class BenchModel(FormulaStore store, Catalogue catalogue) : PageModel
+public sealed class BenchModel(FormulaStore store, Knowledge knowledge) : PageModel
 {
     /// <summary>What is shown.</summary>
     public BenchView View { get; private set; } = null!;
@@ -83,10 +82,10 @@ public sealed class BenchModel(FormulaStore store, Catalogue catalogue) : PageMo
         using var body = await RequestBody.ReadJsonAsync(Request);
         var slug = Text(body, "ingredient");
         var phase = Text(body, "phase");
-        var ingredient = catalogue.Find(slug) ?? throw new DocumentException("/ingredient", $"\"{slug}\" is not an ingredient of the catalogue.");
+        var ingredient = knowledge.Catalogue.Find(slug) ?? throw new DocumentException("/ingredient", $"\"{slug}\" is not an ingredient of the catalogue.");
         return await ChangeAsync(id, body, formula =>
         {
-            var add = new AddLine(phase, slug, BenchEdits.StartingPercent(formula, ingredient, catalogue.Rules, EvaluationSettings.Default));
+            var add = new AddLine(phase, slug, BenchEdits.StartingPercent(formula, ingredient, knowledge.Catalogue.Rules, knowledge.Settings));
             ShowLine(BenchEdits.LineAfter(formula, add));
             return [add];
         });
@@ -136,7 +135,7 @@ public sealed class BenchModel(FormulaStore store, Catalogue catalogue) : PageMo
         {
             var changed = FormulaEdit.ApplyAll(formula, edits(formula));
             // Looked up before it is kept: a formula that cannot be evaluated is never stored.
-            _ = ResolvedFormula.Of(changed, catalogue, EvaluationSettings.Default);
+            _ = ResolvedFormula.Of(changed, knowledge.Catalogue, knowledge.Settings);
             return changed;
         }));
 
@@ -148,7 +147,7 @@ public sealed class BenchModel(FormulaStore store, Catalogue catalogue) : PageMo
 
     private IActionResult Answer(KeptFormula? kept) => kept is null ? NotFound() : Partial("_Bench", ViewOf(kept));
 
-    private BenchView ViewOf(KeptFormula kept) => BenchView.Of(kept, catalogue, EvaluationSettings.Default);
+    private BenchView ViewOf(KeptFormula kept) => BenchView.Of(kept, knowledge.Catalogue, knowledge.Settings);
 
     private static long Version(JsonDocument body)
         => Member(body, "version") is { ValueKind: JsonValueKind.Number } number && number.TryGetInt64(out var version)

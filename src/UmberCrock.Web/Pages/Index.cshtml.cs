@@ -2,7 +2,6 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Json;
 using UmberCrock.Storage;
 using UmberCrock.Web.Hosting;
@@ -11,7 +10,7 @@ using UmberCrock.Web.Shelf;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>The shelf: what formulas there are, what state each is in, and the ways to start one.</summary>
-public sealed class IndexModel(FormulaStore store, Catalogue catalogue, TimeProvider clock) : PageModel
+public sealed class IndexModel(FormulaStore store, Knowledge knowledge, TimeProvider clock) : PageModel
 {
     /// <summary>What is shown.</summary>
     public ShelfView View { get; private set; } = null!;
@@ -47,7 +46,7 @@ public sealed class IndexModel(FormulaStore store, Catalogue catalogue, TimeProv
                 throw new DocumentException("/", "No file was chosen.");
             await using var stream = file.OpenReadStream();
             var formula = FormulaReader.Parse(await RequestBody.ReadBytesAsync(stream, file.Length));
-            _ = ResolvedFormula.Of(formula, catalogue, EvaluationSettings.Default);
+            _ = ResolvedFormula.Of(formula, knowledge.Catalogue, knowledge.Settings);
             return RedirectToPage("/Bench", new { id = await store.AddAsync(formula) });
         }
         catch (DocumentException refused)
@@ -69,5 +68,5 @@ public sealed class IndexModel(FormulaStore store, Catalogue catalogue, TimeProv
     }
 
     private async Task LoadAsync(string? find, string? show)
-        => View = ShelfView.Of(await store.ListAsync(find), find, show, catalogue, EvaluationSettings.Default, clock.GetUtcNow());
+        => View = ShelfView.Of(await store.ListAsync(find), find, show, knowledge.Catalogue, knowledge.Settings, clock.GetUtcNow());
 }

@@ -1,0 +1,62 @@
+using UmberCrock.Core.Doses;
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Json;
+using UmberCrock.Storage;
+using UmberCrock.Web.Bench;
+
+namespace UmberCrock.Web.Drawing;
+
+/// <summary>The usual window of one kind of product, px on the shared axis; beads are the maker's own doses.</summary>
+public sealed record WindowLine(string Kind, double From, double To, double? Limit, IReadOnlyList<double> Doses, string Text, string Label);
+
+/// <summary>Usage windows of an ingredient on one axis of 214 px, one line per kind of product; kinds with the same window share a line.</summary>
+public sealed record WindowAxis(IReadOnlyList<WindowLine> Lines, decimal Top)
+{
+    /// <summary>Length of the axis, px.</summary>
+    public const double Width = 214;
+
+    private static readonly decimal[] Tops = [1m, 2m, 5m, 10m, 20m, 50m, 100m];
+
+    private static readonly ProductForm[] Kinds =
+    [
+        ProductForm.WhippedButter, ProductForm.Butter, ProductForm.Balm, ProductForm.Bar, ProductForm.Stick, ProductForm.SunscreenStick, ProductForm.LipBalm, ProductForm.ConditionerBar,
+    ];
+
+    /// <summary>Lays the windows out under the maker's choices.</summary>
+    public static WindowAxis Of(Ingredient ingredient, Catalogue catalogue, EvaluationSettings settings, IReadOnlyList<IngredientUse> uses)
+    {
+        var known = Kinds.Select(kind => (Kind: kind, Window: WindowOf(kind, ingredient, catalogue, settings, out var limit), Limit: limit)).Where(entry => entry.Window is not null).ToList();
+        var doses = uses.Select(use => use.Percent).DefaultIfEmpty(0m).Max();
+        var highest = known.Select(entry => Math.Max(entry.Window!.MaxPercent!.Value, entry.Limit is <= 100m ? entry.Limit.Value : 0m)).Append(doses).Max();
+        var top = Tops.FirstOrDefault(candidate => candidate >= highest, 100m);
+        double X(decimal percent) => (double)(percent / top) * Width;
+        var lines = known.GroupBy(entry => (entry.Window!.MinPercent, entry.Window.MaxPercent, entry.Limit)).Select(group =>
+        {
+            var (least, most, limit) = (group.Key.MinPercent ?? 0m, group.Key.MaxPercent!.Value, group.Key.Limit);
+            var kinds = group.Count() == Kinds.Length ? "any product" : string.Join(", ", group.Select(entry => Words.Of(entry.Kind)));
+            var text = $"{Decimals.Short(least)} to {Decimals.Short(most)}";
+            return new WindowLine(
+                char.ToUpperInvariant(kinds[0]) + kinds[1..], X(least), X(most), limit <= top ? X(limit.Value) : null,
+                [.. uses.Where(use => group.Any(entry => entry.Kind == use.Form) || group.Count() == Kinds.Length).Select(use => X(use.Percent))], text,
+                $"{kinds}: usual {text} percent{(limit is { } hard ? $", at most {Decimals.Short(hard)}" : "")}");
+        });
+        return new WindowAxis([.. lines], top);
+    }
+
+    private static DoseRule? WindowOf(ProductForm form, Ingredient ingredient, Catalogue catalogue, EvaluationSettings settings, out decimal? limit)
+    {
+        var formula = new Formula
+        {
+            Name = "window",
+            Form = form,
+            Zone = form == ProductForm.LipBalm ? Zone.Lips : form == ProductForm.ConditionerBar ? Zone.Hair : Zone.Body,
+            Exposure = form == ProductForm.ConditionerBar ? Exposure.RinseOff : Exposure.LeaveOn,
+            Phases = [new("A", "A", Stage.Melt)],
+            Lines = [new("A", ingredient.Slug, null)],
+        };
+        limit = DosePlacement.LimitFor(ResolvedFormula.Of(formula, catalogue, settings), ingredient)?.Percent;
+        return DosePlacement.WindowFor(formula, ingredient, catalogue.Rules, settings);
+    }
+}

@@ -1,0 +1,217 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Json;
+
+namespace UmberCrock.Web.Larder;
+
+/// <summary>A value as its row of fields shows it.</summary>
+public sealed record TypedValue(string Value, string Low, string High, string Source);
+
+/// <summary>The fields of an own ingredient, as typed. What they do not show (fatty acids, melting species) is copied from another.</summary>
+public sealed record OwnIngredientForm
+{
+    /// <summary>Name.</summary>
+    public string Name { get; init; } = "";
+
+    /// <summary>Class, the contract's word.</summary>
+    public string Class { get; init; } = "oil";
+
+    /// <summary>Role.</summary>
+    public string Role { get; init; } = "";
+
+    /// <summary>What it does.</summary>
+    public string Purpose { get; init; } = "";
+
+    /// <summary>Other names, separated by semicolons.</summary>
+    public string AlsoKnownAs { get; init; } = "";
+
+    /// <summary>One substance a line: EU name | US name | low to high.</summary>
+    public string Composition { get; init; } = "";
+
+    /// <summary>Origins that are ticked.</summary>
+    public IReadOnlyList<string> Origins { get; init; } = [];
+
+    /// <summary>Allergen sources that are ticked.</summary>
+    public IReadOnlyList<string> Allergens { get; init; } = [];
+
+    /// <summary>Solubility, the contract's word.</summary>
+    public string Solubility { get; init; } = "oil";
+
+    /// <summary>Lower end of the working window.</summary>
+    public string MinPercent { get; init; } = "";
+
+    /// <summary>Upper end of the working window.</summary>
+    public string MaxPercent { get; init; } = "";
+
+    /// <summary>Where the window comes from.</summary>
+    public string DoseSource { get; init; } = "";
+
+    /// <summary>Slug of the ingredient whose melting species and fatty acids it takes; empty for none.</summary>
+    public string MeltsLike { get; init; } = "";
+
+    /// <summary>Values by property.</summary>
+    public IReadOnlyDictionary<string, TypedValue> Values { get; init; } = new Dictionary<string, TypedValue>();
+
+    /// <summary>The fields of an ingredient; blank ones for null. A copy needs a name of its own.</summary>
+    public static OwnIngredientForm Of(Ingredient? from, bool isChange)
+    {
+        if (from is null)
+            return new OwnIngredientForm();
+        var window = from.Doses.FirstOrDefault(dose => !dose.IsHard && dose.MaxPercent is not null);
+        return new OwnIngredientForm
+        {
+            Name = isChange ? from.Name : $"{from.Name}, mine",
+            Class = Vocabulary.Word(from.Class),
+            Role = from.Role,
+            Purpose = from.Purpose ?? "",
+            AlsoKnownAs = string.Join("; ", from.AlsoKnownAs),
+            Composition = string.Join("\n", from.Composition.Select(CompositionText.Write)),
+            Origins = from.Origins,
+            Allergens = from.Allergens,
+            Solubility = Vocabulary.Word(from.Solubility),
+            MinPercent = Text(window?.MinPercent),
+            MaxPercent = Text(window?.MaxPercent),
+            DoseSource = window?.Source ?? "",
+            MeltsLike = from.Species.IsEmpty && from.FattyAcids.Count == 0 ? "" : from.Slug,
+            Values = IngredientProperty.All.Where(property => property.Of(from) is not null).ToDictionary(property => property.Name, property => TextOf(property.Of(from)!), StringComparer.Ordinal),
+        };
+    }
+
+    /// <summary>The fields as they were sent.</summary>
+    public static OwnIngredientForm Typed(IFormCollection form)
+    {
+        var typed = new TypedFields(form);
+        return new OwnIngredientForm
+        {
+            Name = typed.Text("name"),
+            Class = typed.Text("class"),
+            Role = typed.Text("role"),
+            Purpose = typed.Text("purpose"),
+            AlsoKnownAs = typed.Text("alsoKnownAs"),
+            Composition = typed.Text("composition"),
+            Origins = typed.All("origins"),
+            Allergens = typed.All("allergens"),
+            Solubility = typed.Text("solubility"),
+            MinPercent = typed.Text("minPercent"),
+            MaxPercent = typed.Text("maxPercent"),
+            DoseSource = typed.Text("doseSource"),
+            MeltsLike = typed.Text("meltsLike"),
+            Values = IngredientProperty.All.ToDictionary(property => property.Name, property => new TypedValue(typed.Text(property.Name), typed.Text($"{property.Name}-low"), typed.Text($"{property.Name}-high"), typed.Text($"{property.Name}-source")), StringComparer.Ordinal),
+        };
+    }
+
+    /// <summary>The ingredient the fields say.</summary>
+    /// <param name="from">What it is made from or the one that is changed.</param>
+    /// <param name="isChange">True when an own one is changed and keeps its slug.</param>
+    /// <param name="catalogue">Where others are looked up.</param>
+    /// <exception cref="DocumentException">A field does not fit; pointers name fields.</exception>
+    public Ingredient ToIngredient(Ingredient? from, bool isChange, Catalogue catalogue)
+    {
+        var problems = new List<DocumentProblem>();
+        var like = MeltsLike.Length == 0 ? null : catalogue.Find(MeltsLike);
+        var ofClass = Vocabulary.TryParse<IngredientClass>(Class, out var kind) ? kind : Refuse<IngredientClass>("/class", "Choose its kind.");
+        var ingredient = (from ?? new Ingredient { Slug = "", Name = "", Class = ofClass, Role = "", Composition = [] }) with
+        {
+            Slug = isChange ? from!.Slug : OwnIngredients.SlugOf(Name),
+            Name = Name,
+            Class = ofClass,
+            Role = Role.Length > 0 ? Role : Vocabulary.Word(ofClass).Replace('-', ' '),
+            Purpose = Purpose.Length > 0 ? Purpose : null,
+            AlsoKnownAs = [.. AlsoKnownAs.Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)],
+            Composition = Substances(problems),
+            Origins = [.. Origins],
+            Allergens = [.. Allergens],
+            Solubility = Vocabulary.TryParse<Solubility>(Solubility, out var solubility) ? solubility : Refuse<Solubility>("/solubility", "Choose where it goes."),
+            Doses = Window(problems),
+            Species = like?.Species ?? [],
+            SpeciesSource = like is { Species.IsEmpty: false } ? Source(like.SpeciesSource, like, from) : null,
+            SpeciesConfidence = like?.SpeciesConfidence,
+            FattyAcids = like?.FattyAcids ?? ImmutableSortedDictionary<string, double>.Empty,
+            FattyAcidsSource = like is { FattyAcids.Count: > 0 } ? Source(like.FattyAcidsSource, like, from) : null,
+            FattyAcidsConfidence = like?.FattyAcidsConfidence,
+        };
+        foreach (var property in IngredientProperty.All)
+            ingredient = property.With(ingredient, ValueOf(property, from, problems));
+        problems.AddRange(IngredientChecks.Problems(ingredient, catalogue));
+        return problems.Count == 0 ? ingredient : throw new DocumentException(problems);
+
+        T Refuse<T>(string pointer, string reason)
+        {
+            problems.Add(new DocumentProblem(pointer, reason));
+            return default!;
+        }
+    }
+
+    private static string Source(string? source, Ingredient like, Ingredient? from) => like.Slug == from?.Slug ? source! : $"as {like.Name}: {source}";
+
+    private static string Text(decimal? number) => number?.ToString(CultureInfo.InvariantCulture) ?? "";
+
+    private static TypedValue TextOf(Quantity value)
+    {
+        string Say(double figure) => figure == value.Value ? "" : figure.ToString(CultureInfo.InvariantCulture);
+        return new TypedValue(value.Value.ToString(CultureInfo.InvariantCulture), Say(value.Low), Say(value.High), value.Source);
+    }
+
+    private Quantity? ValueOf(IngredientProperty property, Ingredient? from, List<DocumentProblem> problems)
+    {
+        var typed = Values.GetValueOrDefault(property.Name);
+        if (typed is null || typed.Value.Length == 0)
+            return null;
+        double Figure(string text, double otherwise)
+        {
+            if (text.Length == 0)
+                return otherwise;
+            try
+            {
+                return (double)Bench.Typed.Number(text, property.Words.ToLowerInvariant());
+            }
+            catch (DocumentException refused)
+            {
+                problems.Add(new DocumentProblem($"/{property.Name}", refused.Problems[0].Reason));
+                return otherwise;
+            }
+        }
+
+        var value = Figure(typed.Value, 0);
+        var before = from is null ? null : property.Of(from);
+        return new Quantity(value, Figure(typed.Low, value), Figure(typed.High, value), property.Unit, typed.Source, before is not null && before.Value == value ? before.Confidence : Confidence.Medium);
+    }
+
+    private ImmutableArray<Component> Substances(List<DocumentProblem> problems)
+    {
+        var lines = Composition.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+        var components = ImmutableArray.CreateBuilder<Component>();
+        foreach (var (line, at) in lines.Select((line, at) => (line, at)))
+        {
+            if (CompositionText.Read(line) is { } component)
+                components.Add(component);
+            else
+                problems.Add(new DocumentProblem("/composition", $"Line {at + 1} is not a substance like Cetyl Alcohol, or Cera Alba | Beeswax | 70 to 85."));
+        }
+
+        return components.ToImmutable();
+    }
+
+    private ImmutableArray<DoseRule> Window(List<DocumentProblem> problems)
+    {
+        decimal? Percent(string text, string pointer)
+        {
+            if (text.Length == 0)
+                return null;
+            try
+            {
+                return Bench.Typed.Number(text, "a percentage");
+            }
+            catch (DocumentException refused)
+            {
+                problems.Add(new DocumentProblem(pointer, refused.Problems[0].Reason));
+                return null;
+            }
+        }
+
+        return Percent(MaxPercent, "/maxPercent") is { } most
+            ? [new DoseRule { Kind = DoseKind.Supplier, MinPercent = Percent(MinPercent, "/minPercent"), MaxPercent = most, Source = DoseSource, Confidence = Confidence.Medium }]
+            : [];
+    }
+}

@@ -1,0 +1,94 @@
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Json;
+using UmberCrock.Storage;
+using UmberCrock.Web.Larder;
+
+namespace UmberCrock.Web.Pages;
+
+/// <summary>Makes an own ingredient, blank or from another; changes one, or takes it out.</summary>
+public sealed class OwnIngredientModel(LarderStore larder, Knowledge knowledge) : PageModel
+{
+    /// <summary>What the fields show.</summary>
+    public OwnIngredientForm Fields { get; private set; } = null!;
+
+    /// <summary>What it was made from, or the own ingredient that is changed; null for a blank one.</summary>
+    public Ingredient? From { get; private set; }
+
+    /// <summary>True when an own ingredient is changed.</summary>
+    public bool IsChange => From is not null && OwnIngredients.IsOwn(From.Slug);
+
+    /// <summary>What is wrong.</summary>
+    public IReadOnlyList<DocumentProblem> Problems { get; private set; } = [];
+
+    /// <summary>Formulas that hold the one that is changed.</summary>
+    public IReadOnlyList<IngredientUse> Uses { get; private set; } = [];
+
+    /// <summary>Everything that could stand in its place.</summary>
+    public IEnumerable<Ingredient> Others => larder.Present.Where(ingredient => ingredient.Slug != From?.Slug);
+
+    /// <summary>Allergen sources to tick.</summary>
+    public IEnumerable<(string Key, string Words)> Allergens => knowledge.Catalogue.Rules.Allergens.Select(source => (source.Key, source.Words));
+
+    /// <summary>Shows the fields: blank, copied, or of an own ingredient.</summary>
+    public async Task<IActionResult> OnGetAsync(string? from)
+    {
+        if (!await LoadAsync(from))
+            return NotFound();
+        Fields = OwnIngredientForm.Of(From, IsChange);
+        return Page();
+    }
+
+    /// <summary>Keeps it.</summary>
+    public async Task<IActionResult> OnPostAsync(string? from)
+    {
+        if (!await LoadAsync(from))
+            return NotFound();
+        Fields = OwnIngredientForm.Typed(Request.Form);
+        try
+        {
+            var ingredient = Fields.ToIngredient(From, IsChange, knowledge.Catalogue);
+            if (IsChange)
+                await larder.UpdateAsync(ingredient);
+            else
+                await larder.AddAsync([ingredient], _ => "");
+            return RedirectToPage("/Ingredient", new { slug = ingredient.Slug });
+        }
+        catch (DocumentException refused)
+        {
+            return Refuse(refused.Problems);
+        }
+    }
+
+    /// <summary>Takes it out; formulas that hold it get what is named.</summary>
+    public async Task<IActionResult> OnPostRemoveAsync(string? from, string? replacement)
+    {
+        if (!await LoadAsync(from) || !IsChange)
+            return NotFound();
+        Fields = OwnIngredientForm.Of(From, isChange: true);
+        try
+        {
+            await larder.RemoveAsync(From!.Slug, replacement);
+            return RedirectToPage("/Larder");
+        }
+        catch (DocumentException refused)
+        {
+            return Refuse(refused.Problems);
+        }
+    }
+
+    private PageResult Refuse(IReadOnlyList<DocumentProblem> problems)
+    {
+        Problems = problems;
+        Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        return Page();
+    }
+
+    private async Task<bool> LoadAsync(string? from)
+    {
+        From = string.IsNullOrEmpty(from) ? null : larder.Present.FirstOrDefault(ingredient => ingredient.Slug == from);
+        Uses = IsChange ? await larder.UsesAsync(From!.Slug) : [];
+        return string.IsNullOrEmpty(from) || From is not null;
+    }
+}
