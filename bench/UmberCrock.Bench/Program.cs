@@ -1,7 +1,8 @@
 using BenchmarkDotNet.Running;
 using UmberCrock.Bench;
 
-// What to measure: "core" the computation, "api ADDRESS" a running application's API, "keys ADDRESS" a key press on its bench.
+// What to measure: "core" the computation, "api ADDRESS" a running application's API, "keys ADDRESS" a key press on its bench,
+// "catalogue" loading it, "larder ADDRESS" search with a thousand own ingredients.
 switch (args.FirstOrDefault())
 {
     case "core":
@@ -13,7 +14,13 @@ switch (args.FirstOrDefault())
     case "keys" when args.Length == 2:
         KeyToFindings.Run(new Uri(args[1]));
         return 0;
+    case "catalogue":
+        LarderLoad.LoadCatalogue();
+        return 0;
+    case "larder" when args.Length == 2:
+        await LarderLoad.RunAsync(new Uri(args[1]));
+        return 0;
     default:
-        Console.Error.WriteLine("Say what to measure: core [BenchmarkDotNet options] | api ADDRESS | keys ADDRESS");
+        Console.Error.WriteLine("Say what to measure: core [BenchmarkDotNet options] | api ADDRESS | keys ADDRESS | catalogue | larder ADDRESS");
         return 2;
 }

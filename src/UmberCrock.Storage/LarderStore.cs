@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
@@ -26,15 +26,16 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
     {
         await using var context = await contexts.CreateDbContextAsync();
         if (await context.Settings.FindAsync(Schools) is { } kept)
-            knowledge.Settings = JsonSerializer.Deserialize<EvaluationSettings>(kept.Document, ContractJson.Options)!;
-        await RefreshAsync(context);
+            knowledge.Settings = EvaluationSettings.Parse(kept.Document);
+        await using var transaction = await context.Database.BeginTransactionAsync();
+        await RefreshAsync(context, transaction);
     }
 
     /// <summary>Keeps the maker's choices.</summary>
     public async Task KeepSettingsAsync(EvaluationSettings settings)
     {
         await using var context = await contexts.CreateDbContextAsync();
-        var document = JsonSerializer.Serialize(settings, ContractJson.Options);
+        var document = settings.ToText();
         if (await context.Settings.FindAsync(Schools) is { } kept)
             kept.Document = document;
         else
@@ -181,11 +182,11 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
         await using var transaction = await context.Database.BeginTransactionAsync();
         await change(context);
         await context.SaveChangesAsync();
-        await RefreshAsync(context, transaction.CommitAsync);
+        await RefreshAsync(context, transaction);
     }
 
     /// <summary>Puts what is now kept in the place of the old snapshot, once it is on the disk.</summary>
-    private async Task RefreshAsync(CrockContext context, Func<CancellationToken, Task>? commit = null)
+    private async Task RefreshAsync(CrockContext context, IDbContextTransaction transaction)
     {
         var own = await context.OwnIngredients.AsNoTracking().ToListAsync();
         var corrections = await context.Corrections.AsNoTracking().ToListAsync();
@@ -193,8 +194,7 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
             own.Select(row => OwnIngredients.ParseStored(row.Document)),
             corrections.Select(row => new Correction(row.Ingredient, row.Property, new Quantity(row.Value, row.Low, row.High, row.Unit, row.Source, row.Confidence))));
         await IngredientIndex.FillAsync(context, catalogue.Ingredients);
-        if (commit is not null)
-            await commit(CancellationToken.None);
+        await transaction.CommitAsync();
         removed = [.. own.Where(row => row.IsRemoved).Select(row => row.Slug)];
         knowledge.Catalogue = catalogue;
     }

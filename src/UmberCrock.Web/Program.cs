@@ -24,6 +24,8 @@ catch (Exception problem) when (problem is FormatException or IOException or Una
     return 2;
 }
 
+// Read while the host is being built: it takes about as long.
+_ = Task.Run(() => Catalogue.Shipped);
 var wantsDemo = launch.Demo ?? !File.Exists(launch.DataFile);
 var builder = WebApplication.CreateBuilder(args);
 builder.WebHost.UseUrls($"http://{(launch.Host.Contains(':') ? $"[{launch.Host}]" : launch.Host)}:{launch.Port}");

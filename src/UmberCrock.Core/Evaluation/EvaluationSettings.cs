@@ -1,3 +1,4 @@
+using System.Text.Json;
 using UmberCrock.Core.Ingredients;
 
 namespace UmberCrock.Core.Evaluation;
@@ -43,6 +44,12 @@ public sealed record EvaluationSettings
 
     /// <summary>European rules and the choices of product practice: the stricter scent school, none in pregnancy, two thirds, 20 drops.</summary>
     public static EvaluationSettings Default { get; } = new();
+
+    /// <summary>The choices as they are kept.</summary>
+    public string ToText() => JsonSerializer.Serialize(this, CatalogueJson.Reading);
+
+    /// <summary>Reads choices as they are kept.</summary>
+    public static EvaluationSettings Parse(string text) => JsonSerializer.Deserialize<EvaluationSettings>(text, CatalogueJson.Reading)!;
 
     /// <summary>Which rule book applies.</summary>
     public Region Region { get; init; } = Region.Eu;

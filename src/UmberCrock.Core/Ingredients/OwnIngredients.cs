@@ -59,12 +59,12 @@ public static partial class OwnIngredients
     }
 
     /// <summary>Reads one ingredient as it is stored.</summary>
-    public static Ingredient ParseStored(string json) => JsonSerializer.Deserialize<Ingredient>(json, ContractJson.Options)!;
+    public static Ingredient ParseStored(string json) => JsonSerializer.Deserialize<Ingredient>(json, CatalogueJson.Reading)!;
 
     /// <summary>One ingredient as it is stored and written: members that say nothing are left out.</summary>
     public static JsonObject Write(Ingredient ingredient)
     {
-        var written = JsonSerializer.SerializeToNode(ingredient, ContractJson.Options)!.AsObject();
+        var written = JsonSerializer.SerializeToNode(ingredient, CatalogueJson.Reading)!.AsObject();
         written.Remove("inci");
         written.Remove("polyunsaturatedPercent");
         foreach (var name in written.Where(member => member.Value is null or JsonArray { Count: 0 } or JsonObject { Count: 0 }).Select(member => member.Key).ToList())
@@ -83,7 +83,7 @@ public static partial class OwnIngredients
             var members = row.ValueKind == JsonValueKind.Object ? JsonObject.Create(row)! : throw new DocumentException(pointer, "must be an object.");
             if (members["slug"] is null && members["name"] is JsonValue name && name.TryGetValue<string>(out var text))
                 members["slug"] = SlugOf(text);
-            var ingredient = members.Deserialize<Ingredient>(ContractJson.Options)!;
+            var ingredient = members.Deserialize<Ingredient>(CatalogueJson.Reading)!;
             problems.AddRange(IngredientChecks.Problems(ingredient, catalogue).Select(problem => problem with { Pointer = pointer + problem.Pointer }));
             return ingredient;
         }
