@@ -14,7 +14,7 @@ public sealed class LayoutTests : IDisposable
     public void Nothing_hangs_out_sideways_and_every_dose_keeps_its_gauge(int width, int height)
     {
         using var page = new Page(width, height);
-        foreach (var path in new[] { "/", "/bench" })
+        foreach (var path in new[] { "/", "/larder", "/larder/shea-butter-refined", "/larder/new?from=beeswax", "/settings", "/bench" })
         {
             page.Open(new Uri(server.Address, path));
             page.Run<bool>("return document.documentElement.scrollWidth <= window.innerWidth").ShouldBeTrue($"{path} at {width}");
@@ -28,6 +28,10 @@ public sealed class LayoutTests : IDisposable
     [Theory]
     [InlineData("/")]
     [InlineData("/bench")]
+    [InlineData("/larder")]
+    [InlineData("/larder/shea-butter-refined")]
+    [InlineData("/larder/new?from=beeswax")]
+    [InlineData("/settings")]
     public void The_accessibility_checker_finds_nothing(string path)
     {
         using var page = new Page();
