@@ -34,6 +34,14 @@ public sealed class SchemaTests(App app) : IClassFixture<App>
     }
 
     [Fact]
+    public async Task Own_ingredients_fit_the_schema()
+    {
+        var schema = await SchemaAsync("ingredients");
+        schema.Validate(OwnIngredients.ToText(Catalogue.Shipped.Ingredients.Select(row => row with { Slug = OwnIngredients.SlugOf(row.Name) }))).ShouldBeEmpty();
+        schema.Validate("""{"format":"umber-crock/ingredients","version":1,"ingredients":[{"name":"Bare"}]}""").ShouldNotBeEmpty();
+    }
+
+    [Fact]
     public async Task Edits_of_fixes_fit_the_schema()
     {
         var schema = await SchemaAsync("edits");

@@ -73,6 +73,6 @@ internal static class PreservationFindings
     {
         // Where it is in already, its own finding offers to raise it.
         if (resolved.Catalogue.Find(slug) is { } preservative && resolved.LinesOf(slug).IsEmpty)
-            yield return FixBuilder.Add(resolved, preservative, percent, Stage.Cool, "Preserve it");
+            yield return FixBuilder.Add(resolved, preservative, percent, Stage.Cool, $"Preserve at {Two(percent)}");
     }
 }

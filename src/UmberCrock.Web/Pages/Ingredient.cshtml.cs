@@ -27,7 +27,13 @@ public sealed class IngredientModel(LarderStore larder, LotStore lots, FormulaSt
         => OpenSheet == sheet && Request.HasFormContentType ? Request.Form[field].ToString() : otherwise;
 
     /// <summary>Shows an ingredient.</summary>
-    public Task<IActionResult> OnGetAsync(string slug) => ShowAsync(slug);
+    /// <param name="slug">Which.</param>
+    /// <param name="open">A sheet to open at once: value, lot, sources, or weigh for the first lot's.</param>
+    public Task<IActionResult> OnGetAsync(string slug, string? open)
+    {
+        OpenSheet = open is "value" or "lot" or "sources" ? $"{open}-sheet" : open is "weigh" ? open : null;
+        return ShowAsync(slug);
+    }
 
     /// <summary>Sets an own value, or gives the catalogue's back when none is given.</summary>
     public async Task<IActionResult> OnPostValueAsync(string slug)

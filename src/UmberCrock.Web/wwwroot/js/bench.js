@@ -231,6 +231,7 @@ document.addEventListener('alpine:init', () => {
         y: () => this.send('Redo', {}),
         s: () => this.send('Keep', {}),
         p: () => $('#phase-sheet').showModal(),
+        i: () => { const row = this.rows()[this.selected]; if (row) location.href = `/larder/${row.dataset.slug}`; },
         x: () => { location.href = `/bench/${bench().dataset.id}?handler=Export`; },
         o: () => $('#import-file').click(),
         Delete: () => this.send('Edit', { edits: [{ op: 'removeLine', line: this.selected }] }, () => this.select(this.selected)),

@@ -60,6 +60,7 @@
     const act = acts[letter ? event.key.toLowerCase() : event.key];
     if (act && !(letter && localStorage.getItem('letters-off') === 'yes')) { event.preventDefault(); act(); }
   });
-  if (page.dataset.openNow) open(page.dataset.openNow);
+  if (page.dataset.openNow === 'weigh') acts.w();
+  else if (page.dataset.openNow) open(page.dataset.openNow);
   else values()[0]?.focus({ preventScroll: true });
 })();
