@@ -12,14 +12,18 @@ namespace UmberCrock.Storage;
 public sealed record IngredientUse(long FormulaId, string Name, ProductForm Form, decimal Percent);
 
 /// <summary>Keeps the maker's own ingredients, values and choices, and finds ingredients by name. Every change is one transaction.</summary>
-public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowledge knowledge, TimeProvider clock)
+public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowledge knowledge, TimeProvider clock) : IDisposable
 {
     private const string Schools = "evaluation";
 
+    private readonly SemaphoreSlim turn = new(1);
     private ImmutableHashSet<string> removed = [];
 
     /// <summary>The ingredients the larder shows: all but own ones that were taken out.</summary>
     public IEnumerable<Ingredient> Present => knowledge.Catalogue.Ingredients.Where(ingredient => !removed.Contains(ingredient.Slug));
+
+    /// <inheritdoc/>
+    public void Dispose() => turn.Dispose();
 
     /// <summary>Reads what is kept, and fills the index of names. Called once at start.</summary>
     public async Task PrepareAsync()
@@ -176,13 +180,22 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
     private static async Task<OwnIngredientRow> OwnAsync(CrockContext context, string slug)
         => await context.OwnIngredients.FindAsync(slug) ?? throw new DocumentException("/slug", $"\"{slug}\" is not an ingredient of your own.");
 
+    /// <summary>One change at a time, so that the snapshot that stands is that of the last one.</summary>
     private async Task ChangeAsync(Func<CrockContext, Task> change)
     {
-        await using var context = await contexts.CreateDbContextAsync();
-        await using var transaction = await context.Database.BeginTransactionAsync();
-        await change(context);
-        await context.SaveChangesAsync();
-        await RefreshAsync(context, transaction);
+        await turn.WaitAsync();
+        try
+        {
+            await using var context = await contexts.CreateDbContextAsync();
+            await using var transaction = await context.Database.BeginTransactionAsync();
+            await change(context);
+            await context.SaveChangesAsync();
+            await RefreshAsync(context, transaction);
+        }
+        finally
+        {
+            turn.Release();
+        }
     }
 
     /// <summary>Puts what is now kept in the place of the old snapshot, once it is on the disk.</summary>

@@ -119,9 +119,17 @@ public class OwnIngredientTests
 
     [Theory]
     [InlineData("Crème de la crème, 2.", "own:creme-de-la-creme-2")]
-    [InlineData("  ***  ", "own:ingredient")]
-    [InlineData("МЁД", "own:ingredient")]
+    [InlineData("Œuf d’or 7", "own:oeuf-dor-7")]
     public void A_slug_is_made_of_the_name(string name, string slug) => OwnIngredients.SlugOf(name).ShouldBe(slug);
+
+    [Fact]
+    public void Names_without_latin_letters_have_slugs_of_their_own()
+    {
+        var slugs = new[] { "МЁД", "МАСЛО", "蜜蝋" }.Select(OwnIngredients.SlugOf).ToList();
+        slugs.ShouldBeUnique();
+        foreach (var (name, slug) in new[] { "МЁД", "МАСЛО", "蜜蝋" }.Zip(slugs))
+            IngredientChecks.Problems(Catalogue.Find("beeswax")! with { Slug = slug, Name = name }, Catalogue).ShouldBeEmpty();
+    }
 
     [Property(MaxTest = 300)]
     public Property Any_text_is_read_or_refused()

@@ -1,4 +1,6 @@
 using System.Collections.Immutable;
+using System.Security.Cryptography;
+using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
@@ -28,12 +30,15 @@ public static partial class OwnIngredients
     /// <summary>True for a slug of an own ingredient.</summary>
     public static bool IsOwn(string slug) => slug.StartsWith(Prefix, StringComparison.Ordinal);
 
-    /// <summary>The slug a name gives: "own:" and its letters and digits with hyphens; at most 60 of them.</summary>
+    /// <summary>
+    /// The slug a name gives: "own:" and its letters and digits with hyphens, at most 60 of them; a fingerprint of a name that has no Latin
+    /// ones.
+    /// </summary>
     public static string SlugOf(string name)
     {
         var words = IngredientSearch.Fold(name).Split(' ', StringSplitOptions.RemoveEmptyEntries);
         var slug = string.Concat(string.Join('-', words).Where(letter => char.IsAsciiLetterLower(letter) || char.IsAsciiDigit(letter) || letter == '-')).Trim('-');
-        return Prefix + (slug.Length == 0 ? "ingredient" : slug.Length > 60 ? slug[..60].TrimEnd('-') : slug);
+        return Prefix + (slug.Length == 0 ? Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(name)))[..12] : slug.Length > 60 ? slug[..60].TrimEnd('-') : slug);
     }
 
     /// <summary>Reads a document of own ingredients and checks each.</summary>

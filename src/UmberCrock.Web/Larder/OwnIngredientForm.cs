@@ -158,24 +158,26 @@ public sealed record OwnIngredientForm
         var typed = Values.GetValueOrDefault(property.Name);
         if (typed is null || typed.Value.Length == 0)
             return null;
-        double Figure(string text, double otherwise)
-        {
-            if (text.Length == 0)
-                return otherwise;
-            try
-            {
-                return (double)Bench.Typed.Number(text, property.Words.ToLowerInvariant());
-            }
-            catch (DocumentException refused)
-            {
-                problems.Add(new DocumentProblem($"/{property.Name}", refused.Problems[0].Reason));
-                return otherwise;
-            }
-        }
-
+        double Figure(string text, double otherwise) => (double?)NumberOf(text, property.Words.ToLowerInvariant(), $"/{property.Name}", problems) ?? otherwise;
         var value = Figure(typed.Value, 0);
         var before = from is null ? null : property.Of(from);
         return new Quantity(value, Figure(typed.Low, value), Figure(typed.High, value), property.Unit, typed.Source, before is not null && before.Value == value ? before.Confidence : Confidence.Medium);
+    }
+
+    /// <summary>The number that was typed; null for nothing, and for what is no number, which is said.</summary>
+    private static decimal? NumberOf(string text, string wanted, string pointer, List<DocumentProblem> problems)
+    {
+        if (text.Length == 0)
+            return null;
+        try
+        {
+            return Bench.Typed.Number(text, wanted);
+        }
+        catch (DocumentException refused)
+        {
+            problems.Add(new DocumentProblem(pointer, refused.Problems[0].Reason));
+            return null;
+        }
     }
 
     private ImmutableArray<Component> Substances(List<DocumentProblem> problems)
@@ -195,21 +197,7 @@ public sealed record OwnIngredientForm
 
     private ImmutableArray<DoseRule> Window(List<DocumentProblem> problems)
     {
-        decimal? Percent(string text, string pointer)
-        {
-            if (text.Length == 0)
-                return null;
-            try
-            {
-                return Bench.Typed.Number(text, "a percentage");
-            }
-            catch (DocumentException refused)
-            {
-                problems.Add(new DocumentProblem(pointer, refused.Problems[0].Reason));
-                return null;
-            }
-        }
-
+        decimal? Percent(string text, string pointer) => NumberOf(text, "a percentage", pointer, problems);
         return Percent(MaxPercent, "/maxPercent") is { } most
             ? [new DoseRule { Kind = DoseKind.Supplier, MinPercent = Percent(MinPercent, "/minPercent"), MaxPercent = most, Source = DoseSource, Confidence = Confidence.Medium }]
             : [];
