@@ -177,6 +177,9 @@ public class OwnIngredientTests
         oils.ShouldAllBe(other => other.Ingredient.Class == IngredientClass.Oil);
         oils.Select(other => other.Ingredient.Slug).ShouldContain("apricot-kernel-oil");
         oils.First(other => other.Ingredient.Slug == "apricot-kernel-oil").Words.ShouldContain("no nut");
+        var scents = Replacements.For(Catalogue.Find("bergamot-oil")!, Catalogue.Ingredients, Catalogue, EvaluationSettings.Default);
+        scents[0].Ingredient.Slug.ShouldBe("bergamot-oil-bergapten-free");
+        scents.ShouldAllBe(other => other.Words.StartsWith("shares", StringComparison.Ordinal), "a scent that shares nothing is not offered");
     }
 
     private static byte[] With(string pointer, string value)

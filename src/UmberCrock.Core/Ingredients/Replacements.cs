@@ -13,8 +13,9 @@ namespace UmberCrock.Core.Ingredients;
 public sealed record Replacement(Ingredient Ingredient, double GramsPerGram, string Words);
 
 /// <summary>
-/// What could stand in for an ingredient, closest first: of the same kind, by melt and firmness of the neat material for solids and by
-/// fatty acids for oils. Waxes stand in by the equivalents of the maker's school.
+/// What could stand in for an ingredient, closest first: of the same kind, by fatty acids or constituents, by how it feels, by melt and
+/// firmness of the neat material. What has nothing known in common to go by is not offered. Waxes stand in by the equivalents of the
+/// maker's school.
 /// </summary>
 public static class Replacements
 {
@@ -27,7 +28,7 @@ public static class Replacements
         var own = FirmnessOf(ingredient, catalogue);
         return
         [
-            .. candidates.Where(other => other.Slug != ingredient.Slug && IsSameKind(ingredient, other))
+            .. candidates.Where(other => other.Slug != ingredient.Slug && IsSameKind(ingredient, other) && CanCompare(ingredient, other))
                 .Select(other => (Other: other, Firmness: FirmnessOf(other, catalogue)))
                 .OrderBy(entry => Distance(ingredient, entry.Other, own, entry.Firmness)).ThenBy(entry => entry.Other.Slug, StringComparer.Ordinal)
                 .Take(most)
@@ -43,13 +44,27 @@ public static class Replacements
     private static double FirmnessOf(Ingredient ingredient, Catalogue catalogue)
         => ingredient.Solubility == Solubility.Oil ? MeltReport.Of([new MeltPart(ingredient, 100m)], Any, catalogue.Rules.Texture).Bands.First(band => band.Celsius == FirmCelsius).Firmness : 0;
 
-    /// <summary>Half the difference of the fatty acids in percent, plus that of the firmness, plus a tenth of that of the melting points.</summary>
+    /// <summary>What an ingredient is made of in percent, for comparing: its fatty acids or the middle of its constituents; empty when not known.</summary>
+    private static IReadOnlyDictionary<string, double> ProfileOf(Ingredient ingredient)
+        => ingredient.FattyAcids.Count > 0 ? ingredient.FattyAcids
+            : ingredient.Constituents.ToDictionary(part => part.Name, part => (double)(part.LowPercent + part.HighPercent) / 2, StringComparer.Ordinal);
+
+    private static bool CanCompare(Ingredient one, Ingredient other)
+        => (one.Feel is not null && other.Feel is not null) || ProfileOf(one).Keys.Intersect(ProfileOf(other).Keys).Any();
+
+    /// <summary>
+    /// Half the difference of the profiles in percent (50 where one is not known), plus that of the feel, plus that of the firmness, plus a
+    /// tenth of that of the melting points.
+    /// </summary>
     private static double Distance(Ingredient one, Ingredient other, double ownFirmness, double otherFirmness)
     {
-        var acids = one.FattyAcids.Count == 0 || other.FattyAcids.Count == 0
+        var (mine, others) = (ProfileOf(one), ProfileOf(other));
+        var acids = mine.Count == 0 || others.Count == 0
             ? 50
-            : one.FattyAcids.Keys.Union(other.FattyAcids.Keys).Sum(acid => Math.Abs(one.FattyAcids.GetValueOrDefault(acid) - other.FattyAcids.GetValueOrDefault(acid))) / 2;
-        var melts = one.MeltingPoint is { } mine && other.MeltingPoint is { } theirs ? Math.Abs(mine.Value - theirs.Value) / 10 : 0;
+            : mine.Keys.Union(others.Keys).Sum(part => Math.Abs(mine.GetValueOrDefault(part) - others.GetValueOrDefault(part))) / 2;
+        if (one.Feel is { } feel && other.Feel is { } otherFeel)
+            acids += Math.Abs(feel.Greasiness - otherFeel.Greasiness) + Math.Abs(feel.Drag - otherFeel.Drag) + Math.Abs(feel.Tack - otherFeel.Tack) + Math.Abs(feel.Absorbency - otherFeel.Absorbency);
+        var melts = one.MeltingPoint is { } myPoint && other.MeltingPoint is { } theirPoint ? Math.Abs(myPoint.Value - theirPoint.Value) / 10 : 0;
         return acids + Math.Abs(ownFirmness - otherFirmness) + melts;
     }
 
@@ -69,6 +84,8 @@ public static class Replacements
             words.Add(otherFeel.Absorbency > feel.Absorbency ? "drier" : "richer");
         if (one.ShelfLifeOpenedMonths is { } life && other.ShelfLifeOpenedMonths is { } otherLife && Math.Abs(life.Value - otherLife.Value) >= 3)
             words.Add(otherLife.Value > life.Value ? "keeps longer" : "turns sooner");
+        if (ProfileOf(one).Where(part => one.FattyAcids.Count == 0 && ProfileOf(other).ContainsKey(part.Key)).OrderByDescending(part => part.Value).Select(part => part.Key).FirstOrDefault() is { } shared)
+            words.Add($"shares {shared.ToLowerInvariant()}; another scent");
         foreach (var gained in other.Allergens.Except(one.Allergens).Take(1))
             words.Add($"brings {gained}");
         foreach (var lost in one.Allergens.Except(other.Allergens).Take(1))
