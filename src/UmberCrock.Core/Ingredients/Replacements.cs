@@ -85,7 +85,7 @@ public static class Replacements
         if (one.ShelfLifeOpenedMonths is { } life && other.ShelfLifeOpenedMonths is { } otherLife && Math.Abs(life.Value - otherLife.Value) >= 3)
             words.Add(otherLife.Value > life.Value ? "keeps longer" : "turns sooner");
         if (ProfileOf(one).Where(part => one.FattyAcids.Count == 0 && ProfileOf(other).ContainsKey(part.Key)).OrderByDescending(part => part.Value).Select(part => part.Key).FirstOrDefault() is { } shared)
-            words.Add($"shares {shared.ToLowerInvariant()}; another scent");
+            words.Add($"shares {shared.ToLowerInvariant()}");
         foreach (var gained in other.Allergens.Except(one.Allergens).Take(1))
             words.Add($"brings {gained}");
         foreach (var lost in one.Allergens.Except(other.Allergens).Take(1))
