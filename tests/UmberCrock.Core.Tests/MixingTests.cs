@@ -24,6 +24,14 @@ public class MixingTests
     }
 
     [Fact]
+    public void A_balance_line_of_water_that_holds_nothing_is_not_fed_by_a_fix()
+    {
+        var balm = Some.Formula(ProductForm.Balm, ("honey", 3m), ("beeswax", 15m), ("jojoba-oil", 82m), ("water", null));
+        var finding = Some.Found(balm, FindingCodes.WaterPresent).ShouldNotBeNull();
+        finding.Fixes.ShouldBeEmpty("what honey leaves free would become water");
+    }
+
+    [Fact]
     public void A_trace_of_preservative_preserves_nothing_and_an_antioxidant_never_does()
     {
         var balm = Some.Formula(ProductForm.Balm, ("water", 3m), ("preservative-phenoxyethanol-caprylyl-glycol", 0.05m), ("tocopherol-mixed", 0.5m), ("beeswax", 15m), ("jojoba-oil", null));

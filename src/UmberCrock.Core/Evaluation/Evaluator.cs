@@ -22,7 +22,7 @@ public static class Evaluator
         var resolved = ResolvedFormula.Of(formula, catalogue, settings);
         var placements = PlaceDoses(resolved);
         var melt = MeltReport.Of(resolved.Parts, formula.Climate, catalogue.Rules.Texture);
-        var findings = FindAll(resolved, placements, melt);
+        var findings = WithFixesThatCure(resolved, FindAll(resolved, placements, melt));
         return new EvaluationResult
         {
             Total = resolved.Totals.Total,
@@ -66,6 +66,25 @@ public static class Evaluator
             AllergenFindings.Find(resolved),
             SunFindings.Find(resolved),
         }.SelectMany(found => found).OrderBy(finding => finding.Severity)];
+
+    /// <summary>
+    /// A balance line that holds nothing now takes up what a fix frees, and can so bring back what the fix took out. Only there are
+    /// fixes tried before they are offered: everywhere else they cure by what they are.
+    /// </summary>
+    private static ImmutableArray<Finding> WithFixesThatCure(ResolvedFormula resolved, ImmutableArray<Finding> findings)
+    {
+        var balance = resolved.Formula.BalanceIndex;
+        if (balance < 0 || resolved.Totals.Percents[balance] > 0m)
+            return findings;
+        return [.. findings.Select(finding => finding with { Fixes = [.. finding.Fixes.Where(fix => Cures(resolved, finding, fix))] })];
+    }
+
+    private static bool Cures(ResolvedFormula resolved, Finding finding, Fix fix)
+    {
+        var cured = ResolvedFormula.Of(FormulaEdit.ApplyAll(resolved.Formula, fix.Edits), resolved.Catalogue, resolved.Settings);
+        var melt = MeltReport.Of(cured.Parts, cured.Formula.Climate, cured.Rules.Texture);
+        return FindAll(cured, PlaceDoses(cured), melt).All(other => other.Code != finding.Code || other.Title != finding.Title);
+    }
 
     private static Verdict VerdictOf(Severity worst) => worst switch
     {
