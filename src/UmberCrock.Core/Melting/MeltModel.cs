@@ -21,8 +21,6 @@ public sealed class MeltModel
     /// <summary>Molar mass of the liquid of an ingredient that does not state one: a triglyceride of common size, g/mol.</summary>
     private const double TriglycerideGramsPerMole = 880;
 
-    private const int BisectionSteps = 60;
-
     private readonly MeltingSpecies[] species;
     private readonly double[] moles;
     private readonly double totalMoles;
@@ -137,22 +135,28 @@ public sealed class MeltModel
             solids[at] = (species, solids[at].Moles + moles);
     }
 
-    /// <summary>Bisection: with more liquid less is solid, so total - sum(solid) - L falls as L grows.</summary>
+    /// <summary>
+    /// Moles of liquid. total - sum(solid) - L is concave in L and not negative at 0, so it has one root, and between two neighbouring
+    /// N_j / x_sat_j it is a straight line: species crystallise one after the other, the one most in excess first.
+    /// </summary>
     private double LiquidMoles(ReadOnlySpan<double> saturation)
     {
-        double low = 0, high = totalMoles;
-        for (var step = 0; step < BisectionSteps && high - low > totalMoles * 1e-13; step++)
+        Span<double> dissolvesAt = stackalloc double[moles.Length];
+        Span<int> order = stackalloc int[moles.Length];
+        for (var j = 0; j < moles.Length; j++)
+            (dissolvesAt[j], order[j]) = (-moles[j] / saturation[j], j);
+        dissolvesAt.Sort(order);
+
+        double liquid = totalMoles, left = totalMoles, share = 1;
+        foreach (var j in order)
         {
-            var liquid = (low + high) / 2;
-            var left = totalMoles - liquid;
-            for (var j = 0; j < moles.Length; j++)
-                left -= Math.Max(0, moles[j] - (saturation[j] * liquid));
-            if (left > 0)
-                low = liquid;
-            else
-                high = liquid;
+            if (moles[j] <= saturation[j] * liquid)
+                break;
+            left -= moles[j];
+            share -= saturation[j];
+            liquid = share > 0 ? Math.Max(0, left / share) : 0;
         }
 
-        return (low + high) / 2;
+        return liquid;
     }
 }

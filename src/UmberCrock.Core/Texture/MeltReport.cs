@@ -58,6 +58,9 @@ public sealed record MeltReport(
             [.. bands]);
     }
 
+    /// <summary>Firmness of a mix at one temperature, C: the equation of <see cref="Of"/>.</summary>
+    public static double FirmnessOf(IReadOnlyList<MeltPart> parts, double celsius, TextureRules rules) => new FirmnessModel(parts, rules).At(celsius).Firmness;
+
     /// <summary>Where the firmness curve, read from hot to cold, first passes the border of the ointment, less the undercooling.</summary>
     private static double? SetPoint(ImmutableArray<MeltPoint> curve, TextureRules rules)
     {

@@ -52,10 +52,16 @@ internal static class PublishedTables
     public static Ingredient? Find(string slug)
         => (Names.TryGetValue(slug, out var mapped) ? mapped : slug) is { } known ? Some.Catalogue.Find(known) : null;
 
+    /// <summary>The text of a table file.</summary>
+    public static string Text(string file)
+    {
+        using var reader = new StreamReader(typeof(PublishedTables).Assembly.GetManifestResourceStream($"tables/{file}")!);
+        return reader.ReadToEnd();
+    }
+
     public static IEnumerable<IReadOnlyDictionary<string, string>> Rows(string table)
     {
-        using var stream = typeof(PublishedTables).Assembly.GetManifestResourceStream($"tables/{table}.csv")!;
-        using var reader = new CsvReader(new StreamReader(stream), new CsvConfiguration(CultureInfo.InvariantCulture));
+        using var reader = new CsvReader(new StringReader(Text($"{table}.csv")), new CsvConfiguration(CultureInfo.InvariantCulture));
         reader.Read();
         reader.ReadHeader();
         while (reader.Read())
