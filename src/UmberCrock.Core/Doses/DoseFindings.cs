@@ -43,9 +43,8 @@ internal static class DoseFindings
 
     private static IEnumerable<Finding> OverSubstanceLimits(ResolvedFormula resolved)
     {
-        foreach (var (subject, rule) in resolved.SubstanceLimits)
+        foreach (var (subject, rule, least, most, lines) in resolved.SubstanceLimits)
         {
-            var (least, most, lines) = resolved.SumOf(subject);
             var limit = rule.MaxPercent!.Value;
             if (most <= limit)
                 continue;

@@ -87,8 +87,8 @@ public sealed record DosePlacement(decimal Percent, DoseRule? Window, LimitOnIng
             .Select(rule => new LimitOnIngredient(rule.MaxPercent!.Value, null, 1m, rule.Source, rule.Condition, LimitKind.Ingredient));
         var onSubstances =
             from limit in resolved.SubstanceLimits
+            where BroughtBy(resolved, limit, ingredient)
             let share = ShareOf(ingredient, limit.Subject).High
-            where share > 0m
             select new LimitOnIngredient(
                 decimal.Round(limit.Rule.MaxPercent!.Value / share, 4, MidpointRounding.ToZero), limit.Subject[0], share, limit.Rule.Source, limit.Rule.Condition, LimitKind.Substance);
         var sunlight = resolved.Rules.Phototoxic.Bind(resolved.Formula)
@@ -135,8 +135,10 @@ public sealed record DosePlacement(decimal Percent, DoseRule? Window, LimitOnIng
     /// <summary>Over its own limit, or bringing a substance that is over its limit in sum.</summary>
     private static bool IsOverLimit(ResolvedFormula resolved, Ingredient ingredient, decimal percent, LimitOnIngredient? limit)
         => percent > limit?.Percent
-            || resolved.SubstanceLimits.Any(substance =>
-                ShareOf(ingredient, substance.Subject).High > 0m && resolved.SumOf(substance.Subject).High > substance.Rule.MaxPercent);
+            || resolved.SubstanceLimits.Any(substance => substance.HighPercent > substance.Rule.MaxPercent && BroughtBy(resolved, substance, ingredient));
+
+    private static bool BroughtBy(ResolvedFormula resolved, BoundSubstance substance, Ingredient ingredient)
+        => substance.Lines.Any(line => ReferenceEquals(resolved.Ingredients[line], ingredient));
 
     private static Place PlaceOf(decimal percent, DoseRule? window)
     {

@@ -1,9 +1,12 @@
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
 using UmberCrock.Core.Doses;
+using UmberCrock.Core.Emulsions;
 using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Keeping;
 using UmberCrock.Core.Labels;
 using UmberCrock.Core.Stability;
+using UmberCrock.Core.Suspension;
 using UmberCrock.Core.Texture;
 
 namespace UmberCrock.Core.Evaluation;
@@ -55,20 +58,20 @@ public sealed record EvaluationResult
     /// <summary>Melt and texture.</summary>
     public required MeltReport Melt { get; init; }
 
-    /// <summary>Feel: not computed yet.</summary>
-    public JsonObject? Feel { get; init; }
+    /// <summary>How it feels on skin.</summary>
+    public required FeelReport Feel { get; init; }
 
-    /// <summary>Keeping: not computed yet.</summary>
-    public JsonObject? Keeping { get; init; }
+    /// <summary>Fatty acids, and how long it keeps.</summary>
+    public required KeepingReport Keeping { get; init; }
 
     /// <summary>Density.</summary>
     public required DensityReport Density { get; init; }
 
-    /// <summary>Emulsion: not computed yet.</summary>
-    public JsonObject? Emulsion { get; init; }
+    /// <summary>Emulsifier and HLB; null when there is neither emulsifier nor call for one.</summary>
+    public EmulsionReport? Emulsion { get; init; }
 
-    /// <summary>Settling: not computed yet.</summary>
-    public JsonObject? Settling { get; init; }
+    /// <summary>How powders sink; null when none would.</summary>
+    public SettlingReport? Settling { get; init; }
 
     /// <summary>Ingredient list.</summary>
     public required LabelReport Label { get; init; }

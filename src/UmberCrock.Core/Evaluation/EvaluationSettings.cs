@@ -33,6 +33,16 @@ public enum WaxSchool
     Half,
 }
 
+/// <summary>What decides how long a mix of oils keeps.</summary>
+public enum BestBeforeSchool
+{
+    /// <summary>The ingredient that is the first to turn.</summary>
+    ShortestLived,
+
+    /// <summary>All of them, by weight.</summary>
+    Weighted,
+}
+
 /// <summary>The maker's choices that change results.</summary>
 public sealed record EvaluationSettings
 {
@@ -62,6 +72,9 @@ public sealed record EvaluationSettings
 
     /// <summary>How waxes stand in for each other.</summary>
     public WaxSchool WaxEquivalence { get; init; } = WaxSchool.TwoThirds;
+
+    /// <summary>What decides how long it keeps.</summary>
+    public BestBeforeSchool BestBefore { get; init; } = BestBeforeSchool.ShortestLived;
 
     /// <summary>Drops in a millilitre of a thin oil.</summary>
     public decimal DropsPerMillilitre { get; init; } = 20m;

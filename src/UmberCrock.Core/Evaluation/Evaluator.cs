@@ -1,14 +1,9 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Doses;
-using UmberCrock.Core.Emulsions;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Keeping;
 using UmberCrock.Core.Labels;
-using UmberCrock.Core.Making;
 using UmberCrock.Core.Stability;
-using UmberCrock.Core.Suspension;
-using UmberCrock.Core.Texture;
 
 namespace UmberCrock.Core.Evaluation;
 
@@ -19,71 +14,38 @@ public static class Evaluator
     /// <exception cref="Json.DocumentException">A line names an ingredient that the catalogue does not have.</exception>
     public static EvaluationResult Evaluate(Formula formula, Catalogue catalogue, EvaluationSettings settings)
     {
-        var resolved = ResolvedFormula.Of(formula, catalogue, settings);
-        var placements = PlaceDoses(resolved);
-        var melt = MeltReport.Of(resolved.Parts, formula.Climate, catalogue.Rules.Texture);
-        var findings = WithFixesThatCure(resolved, FindAll(resolved, placements, melt));
+        var assessment = new Assessment(ResolvedFormula.Of(formula, catalogue, settings));
+        return Answer(assessment, [.. Topics.All.SelectMany(topic => topic.Find(assessment).Select(finding => FixTrial.Tried(assessment, topic, finding))).OrderBy(finding => finding.Severity)]);
+    }
+
+    /// <summary>
+    /// As <see cref="Evaluate"/>, its findings without fixes: for sweeps of many variants, where a fix of each would never be read.
+    /// </summary>
+    public static EvaluationResult Sweep(Formula formula, Catalogue catalogue, EvaluationSettings settings)
+    {
+        var assessment = new Assessment(ResolvedFormula.Of(formula, catalogue, settings));
+        return Answer(assessment, [.. Topics.All.SelectMany(topic => topic.Find(assessment)).Select(finding => finding with { Ways = null, Fixes = [] }).OrderBy(finding => finding.Severity)]);
+    }
+
+    private static EvaluationResult Answer(Assessment assessment, ImmutableArray<Finding> findings)
+    {
+        var resolved = assessment.Resolved;
         return new EvaluationResult
         {
             Total = resolved.Totals.Total,
             Verdict = findings.IsEmpty ? Verdict.Clear : VerdictOf(findings[0].Severity),
-            Lines = [.. Enumerable.Range(0, resolved.Ingredients.Length).Select(line => LineOf(resolved, line, placements))],
+            Lines = [.. Enumerable.Range(0, resolved.Ingredients.Length).Select(line => LineOf(resolved, line, assessment.Placements))],
             Findings = findings,
             Declares = Declares.Of(resolved),
-            Melt = melt,
+            Melt = assessment.Melt,
+            Feel = assessment.Feel,
+            Keeping = assessment.Keeping,
             Density = new DensityReport(DensityOf(resolved)),
+            Emulsion = assessment.Emulsion,
+            Settling = assessment.Settling,
             Label = new LabelReport(IngredientList.Eu(resolved), null),
-            Stability = StabilityReport.Of(resolved, melt),
+            Stability = StabilityReport.Of(assessment, findings),
         };
-    }
-
-    /// <summary>The dose of every ingredient, placed; by slug, in the order of first appearance.</summary>
-    private static OrderedDictionary<string, DosePlacement> PlaceDoses(ResolvedFormula resolved)
-    {
-        var placements = new OrderedDictionary<string, DosePlacement>(StringComparer.Ordinal);
-        foreach (var ingredient in resolved.Ingredients)
-        {
-            if (!placements.ContainsKey(ingredient.Slug))
-                placements.Add(ingredient.Slug, DosePlacement.Of(resolved, ingredient));
-        }
-
-        return placements;
-    }
-
-    private static ImmutableArray<Finding> FindAll(ResolvedFormula resolved, OrderedDictionary<string, DosePlacement> placements, MeltReport melt)
-        => [.. new[]
-        {
-            DoseFindings.Find(resolved, placements),
-            PhototoxicFindings.Find(resolved),
-            AudienceFindings.Find(resolved),
-            GroupFindings.Find(resolved),
-            PreservationFindings.Find(resolved, placements),
-            WaterFindings.Find(resolved),
-            PolarFindings.Find(resolved),
-            StageFindings.Find(resolved, melt),
-            PowderFindings.Find(resolved),
-            AntioxidantFindings.Find(resolved),
-            AllergenFindings.Find(resolved),
-            SunFindings.Find(resolved),
-        }.SelectMany(found => found).OrderBy(finding => finding.Severity)];
-
-    /// <summary>
-    /// A balance line that holds nothing now takes up what a fix frees, and can so bring back what the fix took out. Only there are
-    /// fixes tried before they are offered: everywhere else they cure by what they are.
-    /// </summary>
-    private static ImmutableArray<Finding> WithFixesThatCure(ResolvedFormula resolved, ImmutableArray<Finding> findings)
-    {
-        var balance = resolved.Formula.BalanceIndex;
-        if (balance < 0 || resolved.Totals.Percents[balance] > 0m)
-            return findings;
-        return [.. findings.Select(finding => finding with { Fixes = [.. finding.Fixes.Where(fix => Cures(resolved, finding, fix))] })];
-    }
-
-    private static bool Cures(ResolvedFormula resolved, Finding finding, Fix fix)
-    {
-        var cured = ResolvedFormula.Of(FormulaEdit.ApplyAll(resolved.Formula, fix.Edits), resolved.Catalogue, resolved.Settings);
-        var melt = MeltReport.Of(cured.Parts, cured.Formula.Climate, cured.Rules.Texture);
-        return FindAll(cured, PlaceDoses(cured), melt).All(other => other.Code != finding.Code || other.Title != finding.Title);
     }
 
     private static Verdict VerdictOf(Severity worst) => worst switch

@@ -52,4 +52,11 @@ public sealed record Finding(
     string Why,
     string Source,
     ImmutableArray<int> Lines,
-    ImmutableArray<Fix> Fixes);
+    ImmutableArray<Fix> Fixes)
+{
+    /// <summary>
+    /// Ways to cure it that must be tried before they are offered, the most promising first; made only when they are. Null when
+    /// <see cref="Fixes"/> holds what there is.
+    /// </summary>
+    internal Func<IEnumerable<Fix>>? Ways { get; init; }
+}

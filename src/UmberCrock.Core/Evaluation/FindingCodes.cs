@@ -68,6 +68,60 @@ public static class FindingCodes
     /// <summary>Sun use or a UV filter.</summary>
     public const string SunscreenUntested = "sunscreen-untested";
 
+    /// <summary>Not the band its form wants at 20 C.</summary>
+    public const string WrongBand = "wrong-band";
+
+    /// <summary>Softer than its form wants at the warm end.</summary>
+    public const string TooSoftWarm = "too-soft-warm";
+
+    /// <summary>Harder than its form wants at the cold end.</summary>
+    public const string TooHardCold = "too-hard-cold";
+
+    /// <summary>Crumbles.</summary>
+    public const string Brittle = "brittle";
+
+    /// <summary>Scrapes on skin.</summary>
+    public const string Drag = "drag";
+
+    /// <summary>Lies on skin.</summary>
+    public const string Greasy = "greasy";
+
+    /// <summary>Whitens and dries.</summary>
+    public const string Chalky = "chalky";
+
+    /// <summary>Sticks.</summary>
+    public const string Tacky = "tacky";
+
+    /// <summary>Weeps oil.</summary>
+    public const string OilBleed = "oil-bleed";
+
+    /// <summary>Lets go of its air.</summary>
+    public const string WhipCollapse = "whip-collapse";
+
+    /// <summary>May turn grainy.</summary>
+    public const string GrainRisk = "grain-risk";
+
+    /// <summary>Set before an addition may go in.</summary>
+    public const string WindowClosed = "window-closed";
+
+    /// <summary>Cold oil sets the wax.</summary>
+    public const string SeizeRisk = "seize-risk";
+
+    /// <summary>No emulsifier.</summary>
+    public const string EmulsifierMissing = "emulsifier-missing";
+
+    /// <summary>Too little emulsifier.</summary>
+    public const string EmulsifierLow = "emulsifier-low";
+
+    /// <summary>Emulsifier and oils do not suit.</summary>
+    public const string EmulsifierMismatch = "emulsifier-mismatch";
+
+    /// <summary>A powder sinks.</summary>
+    public const string Settling = "settling";
+
+    /// <summary>Turns soon.</summary>
+    public const string Rancidity = "rancidity";
+
     /// <summary>All of them, in the order of the contract.</summary>
     public static ImmutableArray<FindingCode> All { get; } =
     [
@@ -86,9 +140,27 @@ public static class FindingCodes
         new(AntioxidantMissing, [Severity.Caution], "Polyunsaturated oils with no antioxidant to slow their turning rancid."),
         new(AntioxidantNotPreservative, [Severity.Caution, Severity.Note], "A preservative is wanted and there is only an antioxidant."),
         new(PolarNotSoluble, [Severity.Caution], "A polar liquid or powder that the oil phase cannot dissolve or hold."),
+        new(EmulsifierMissing, [Severity.Caution, Severity.Note], "What rinses off, meets water or holds it has no emulsifier; beeswax and lanolin are none."),
+        new(EmulsifierLow, [Severity.Caution, Severity.Note], "It has one, and too little of it."),
+        new(EmulsifierMismatch, [Severity.Caution], "The HLB that the emulsifiers supply is not what the oils want."),
         new(StageTooHot, [Severity.Caution], "A heat-sensitive ingredient sits in a stage hotter than it bears."),
+        new(WindowClosed, [Severity.Caution], "It must go in below a temperature at which the mix has already set."),
+        new(SeizeRisk, [Severity.Caution], "A later phase large and cold enough to set the molten waxes on contact."),
+        new(GrainRisk, [Severity.Caution], "A grain-prone butter, melted, in an amount that matters."),
+        new(TooSoftWarm, [Severity.Caution], "Softer than its form wants at the warm end of its climate."),
+        new(TooHardCold, [Severity.Caution, Severity.Note], "Harder than its form wants at the cold end; a note when by one band."),
+        new(WrongBand, [Severity.Caution], "At 20 C it is not in a band its form wants."),
+        new(Brittle, [Severity.Caution], "Wax that snaps brings nearly all of the firmness."),
+        new(Drag, [Severity.Caution], "Scrapes on skin."),
+        new(Greasy, [Severity.Caution], "Lies on skin for long."),
+        new(Chalky, [Severity.Caution], "More dry powder than the fat hides."),
+        new(Tacky, [Severity.Caution], "Sticks to the finger."),
+        new(OilBleed, [Severity.Caution], "More liquid at the warm end than crystals and powders hold."),
+        new(WhipCollapse, [Severity.Caution], "A whipped butter too soft to hold air at the warm end of its climate."),
+        new(Settling, [Severity.Caution], "A dense powder sinks further than shows before the mix sets."),
         new(BotanicalRaw, [Severity.Caution], "Plant powder or herb left in: grit, mould; strain it."),
         new(PowderOverload, [Severity.Caution], "More powder than the fatty phase can wet."),
+        new(Rancidity, [Severity.Caution], "Polyunsaturated oils with a short life dominate."),
         new(SunscreenUntested, [Severity.Caution, Severity.Stop], "Sun use or a UV filter: what cannot be known or claimed. A stop when the label claims protection."),
     ];
 }

@@ -12,8 +12,8 @@ namespace UmberCrock.Core.Evaluation;
 internal static class FixBuilder
 {
     /// <summary>A fix that sets one dose.</summary>
-    public static Fix SetTo(ResolvedFormula resolved, int line, decimal percent)
-        => Make(resolved, $"Set to {Decimals.Two(percent)}", [new SetPercent(line, percent)], Totals(resolved)[line] - percent, [line]);
+    public static Fix SetTo(ResolvedFormula resolved, int line, decimal percent, string? title = null)
+        => Make(resolved, title ?? $"Set to {Decimals.Two(percent)}", [new SetPercent(line, percent)], Totals(resolved)[line] - percent, [line]);
 
     /// <summary>A fix that sets several doses under one title.</summary>
     public static Fix SetAll(ResolvedFormula resolved, string title, IReadOnlyList<(int Line, decimal Percent)> doses)
@@ -63,7 +63,8 @@ internal static class FixBuilder
         if (formula.Phases.LastOrDefault(candidate => candidate.Stage == stage) is { } phase)
             return (phase.Id, []);
         var id = PhaseIds.NextFree(formula);
-        return (id, [new AddPhase(id, stage == Stage.Infuse ? "Infusion" : "Cool additions", stage, null)]);
+        var name = stage switch { Stage.Infuse => "Infusion", Stage.Melt => "Hot melt", Stage.Powder => "Powders", _ => "Cool additions" };
+        return (id, [new AddPhase(id, name, stage, null)]);
     }
 
     private static ImmutableArray<decimal> Totals(ResolvedFormula resolved) => resolved.Totals.Percents;
@@ -91,7 +92,22 @@ internal static class FixBuilder
         return new Fix(title, $"{word} to {Decimals.Two(left)}", [.. edits]);
     }
 
-    private static (int Line, decimal Percent) GiverOf(ResolvedFormula resolved, ImmutableArray<int> touched)
+    /// <summary>A fix that puts one ingredient in the place of another, its dose kept.</summary>
+    public static Fix Replace(int line, Ingredient other, string title) => new(title, null, [new ReplaceIngredient(line, other.Slug)]);
+
+    /// <summary>A fix that sets a field of the formula.</summary>
+    public static Fix SetField(string title, string field, string value)
+        => new(title, null, [new SetField(field, System.Text.Json.JsonSerializer.SerializeToElement(value))]);
+
+    /// <summary>A fix that trades some of a line for another ingredient, which joins its phase.</summary>
+    public static Fix Trade(ResolvedFormula resolved, int line, decimal percent, Ingredient other, decimal otherPercent, string title)
+        => Make(
+            resolved, title,
+            [new SetPercent(line, percent), new AddLine(resolved.Formula.Lines[line].Phase, other.Slug, otherPercent)],
+            Totals(resolved)[line] - percent - otherPercent, [line]);
+
+    /// <summary>The line that gives and takes what a fix moves, and what it holds: the balance line, or the largest liquid oil; -1 when there is neither.</summary>
+    public static (int Line, decimal Percent) GiverOf(ResolvedFormula resolved, ImmutableArray<int> touched)
     {
         if (resolved.Formula.BalanceIndex is var balance and >= 0)
             return touched.Contains(balance) ? (-1, 0m) : (balance, resolved.Totals.Percents[balance]);

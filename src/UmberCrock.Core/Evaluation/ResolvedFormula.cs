@@ -10,9 +10,15 @@ namespace UmberCrock.Core.Evaluation;
 /// <summary>A substance's share of the whole formula: percent low to high, and the lines that bring it.</summary>
 public sealed record SubstanceSum(InciName Inci, decimal LowPercent, decimal HighPercent, bool Colourant, ImmutableArray<int> Lines);
 
+/// <summary>A hard limit on substances that count together, and what the formula holds of them: weight percent, and the lines that bring them.</summary>
+public sealed record BoundSubstance(ImmutableArray<string> Subject, DoseRule Rule, decimal LowPercent, decimal HighPercent, ImmutableArray<int> Lines);
+
 /// <summary>A formula with its ingredients looked up and its percents added up: what every topic of the evaluation reads.</summary>
 public sealed class ResolvedFormula
 {
+    /// <summary>The lines that bring a substance and its share of each, 0 to 1, by name: asking every line for every rule takes most of an evaluation.</summary>
+    private readonly Dictionary<string, List<(int Line, decimal Low, decimal High)>> bearers;
+
     private ResolvedFormula(Formula formula, Catalogue catalogue, EvaluationSettings settings, ImmutableArray<Ingredient> ingredients)
     {
         Formula = formula;
@@ -21,7 +27,8 @@ public sealed class ResolvedFormula
         Ingredients = ingredients;
         Totals = FormulaTotals.Of(formula);
         Substances = SumSubstances();
-        SubstanceLimits = DosePlacement.LimitsFor(formula, catalogue.Rules, settings);
+        bearers = Bearers(ingredients);
+        SubstanceLimits = [.. DosePlacement.LimitsFor(formula, catalogue.Rules, settings).Select(limit => BoundBy(limit)).Where(bound => !bound.Lines.IsEmpty)];
         Parts = [.. ingredients.Select((ingredient, line) => new MeltPart(ingredient, Totals.Percents[line]))];
     }
 
@@ -43,11 +50,14 @@ public sealed class ResolvedFormula
     /// <summary>Every substance, summed over all lines, by EU name.</summary>
     public ImmutableSortedDictionary<string, SubstanceSum> Substances { get; }
 
-    /// <summary>The hard limits on substances that hold for this formula.</summary>
-    public ImmutableArray<SubstanceLimit> SubstanceLimits { get; }
+    /// <summary>The hard limits on substances that hold for this formula and that one of its lines brings.</summary>
+    public ImmutableArray<BoundSubstance> SubstanceLimits { get; }
 
     /// <summary>Ingredients with their percents, for the melt model.</summary>
     public ImmutableArray<MeltPart> Parts { get; }
+
+    /// <summary>Every ingredient once, by slug, with what all its lines hold: sums over them do not depend on the order of lines.</summary>
+    public ImmutableArray<MeltPart> PartsInOrder => field.IsDefault ? field = MergeParts() : field;
 
     /// <summary>Looks every ingredient up.</summary>
     /// <exception cref="DocumentException">A line names an ingredient that the catalogue does not have; its pointer names the line.</exception>
@@ -79,22 +89,52 @@ public sealed class ResolvedFormula
     public (decimal Low, decimal High, ImmutableArray<int> Lines) SumOf(ImmutableArray<string> names)
     {
         decimal low = 0m, high = 0m;
-        var lines = ImmutableArray.CreateBuilder<int>();
-        for (var line = 0; line < Ingredients.Length; line++)
+        var lines = new SortedSet<int>();
+        foreach (var (line, lowShare, highShare) in names.SelectMany(name => bearers.GetValueOrDefault(name) ?? []))
         {
-            var (lowShare, highShare) = DosePlacement.ShareOf(Ingredients[line], names);
-            if (highShare == 0m)
-                continue;
             low += Totals.Percents[line] * lowShare;
             high += Totals.Percents[line] * highShare;
             lines.Add(line);
         }
 
-        return (low, high, lines.ToImmutable());
+        return (low, high, [.. lines]);
     }
 
     /// <summary>Sum of some lines, weight percent.</summary>
     public decimal PercentOf(IEnumerable<int> lines) => lines.Sum(line => Totals.Percents[line]);
+
+    private ImmutableArray<MeltPart> MergeParts()
+        => [.. Parts.GroupBy(part => part.Ingredient.Slug, StringComparer.Ordinal).OrderBy(group => group.Key, StringComparer.Ordinal)
+            .Select(group => new MeltPart(group.First().Ingredient, group.Sum(part => part.Mass)))];
+
+    private BoundSubstance BoundBy(SubstanceLimit limit)
+    {
+        var (low, high, lines) = SumOf(limit.Subject);
+        return new BoundSubstance(limit.Subject, limit.Rule, low, high, lines);
+    }
+
+    private static Dictionary<string, List<(int Line, decimal Low, decimal High)>> Bearers(ImmutableArray<Ingredient> ingredients)
+    {
+        var byName = new Dictionary<string, List<(int, decimal, decimal)>>(StringComparer.Ordinal);
+        void Add(string name, int line, decimal low, decimal high)
+        {
+            if (high <= 0m)
+                return;
+            if (!byName.TryGetValue(name, out var entries))
+                byName[name] = entries = [];
+            entries.Add((line, low / 100m, high / 100m));
+        }
+
+        for (var line = 0; line < ingredients.Length; line++)
+        {
+            foreach (var component in ingredients[line].Composition)
+                Add(component.Inci.Eu, line, component.LowPercent, component.HighPercent);
+            foreach (var constituent in ingredients[line].Constituents)
+                Add(constituent.Name, line, constituent.LowPercent, constituent.HighPercent);
+        }
+
+        return byName;
+    }
 
     private ImmutableSortedDictionary<string, SubstanceSum> SumSubstances()
     {

@@ -35,6 +35,12 @@ namespace UmberCrock.Core.Ingredients;
 [JsonSerializable(typeof(PowderRules))]
 [JsonSerializable(typeof(ImmutableArray<StageHeat>))]
 [JsonSerializable(typeof(TextureRules))]
+[JsonSerializable(typeof(FeelRules))]
+[JsonSerializable(typeof(MonthsRules))]
+[JsonSerializable(typeof(RancidityRules))]
+[JsonSerializable(typeof(EmulsifierRules))]
+[JsonSerializable(typeof(SettlingRules))]
+[JsonSerializable(typeof(PouringRules))]
 [JsonSerializable(typeof(SunClaimPatterns))]
 [JsonSerializable(typeof(StabilityRules))]
 internal sealed partial class CatalogueJson : JsonSerializerContext

@@ -45,6 +45,12 @@ internal static class CatalogueLoader
             Powders = Read<PowderRules>("data/rules/mixing.json", "powders"),
             Stages = Read<ImmutableArray<StageHeat>>("data/rules/stages.json"),
             Texture = Read<TextureRules>("data/rules/texture.json"),
+            Feel = Read<FeelRules>("data/rules/feel.json"),
+            Months = Read<MonthsRules>("data/rules/keeping.json", "months"),
+            Rancidity = Read<RancidityRules>("data/rules/keeping.json", "rancidity"),
+            Emulsifiers = Read<EmulsifierRules>("data/rules/mixing.json", "emulsifiers"),
+            Settling = Read<SettlingRules>("data/rules/mixing.json", "settling"),
+            Pouring = Read<PouringRules>("data/rules/mixing.json", "pouring"),
             SunClaims = Read<SunClaimPatterns>("data/rules/sun-claims.json"),
             Stability = Read<StabilityRules>("data/rules/stability.json"),
         };

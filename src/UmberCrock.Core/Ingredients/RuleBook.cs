@@ -49,6 +49,24 @@ public sealed record RuleBook
     /// <summary>Strengths, bands and wanted bands.</summary>
     public required TextureRules Texture { get; init; }
 
+    /// <summary>How ratings of feel add up.</summary>
+    public required FeelRules Feel { get; init; }
+
+    /// <summary>What shortens and lengthens the life of a formula.</summary>
+    public required MonthsRules Months { get; init; }
+
+    /// <summary>When oils that turn fast dominate.</summary>
+    public required RancidityRules Rancidity { get; init; }
+
+    /// <summary>What an emulsifier must do.</summary>
+    public required EmulsifierRules Emulsifiers { get; init; }
+
+    /// <summary>How powders sink.</summary>
+    public required SettlingRules Settling { get; init; }
+
+    /// <summary>What happens when phases meet.</summary>
+    public required PouringRules Pouring { get; init; }
+
     /// <summary>Words that claim protection from the sun.</summary>
     public required SunClaimPatterns SunClaims { get; init; }
 

@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Texture;
 using static UmberCrock.Core.Json.Decimals;
 
 namespace UmberCrock.Core.Making;
@@ -17,12 +16,12 @@ public sealed record StageHeat(Stage Stage, double Celsius, string Source, Confi
 /// <summary>Findings about where a line stands in the work: too hot, or plant matter that is not strained out.</summary>
 internal static class StageFindings
 {
-    public static IEnumerable<Finding> Find(ResolvedFormula resolved, MeltReport melt)
+    public static IEnumerable<Finding> Find(ResolvedFormula resolved, double? clearPointCelsius)
     {
         var stages = resolved.Formula.Phases.ToDictionary(phase => phase.Id, phase => phase.Stage, StringComparer.Ordinal);
         foreach (var group in Enumerable.Range(0, resolved.Ingredients.Length)
             .Where(line => resolved.Totals.Percents[line] > 0m)
-            .Select(line => (Line: line, Heat: HeatOf(resolved, stages[resolved.Formula.Lines[line].Phase], melt)))
+            .Select(line => (Line: line, Heat: HeatOf(resolved, stages[resolved.Formula.Lines[line].Phase], clearPointCelsius)))
             .Where(entry => resolved.Ingredients[entry.Line].AddBelowCelsius?.Value < entry.Heat)
             .GroupBy(entry => resolved.Ingredients[entry.Line]))
         {
@@ -34,9 +33,9 @@ internal static class StageFindings
     }
 
     /// <summary>How hot a stage is, C; null for those that are as cool as their additions need.</summary>
-    private static double? HeatOf(ResolvedFormula resolved, Stage stage, MeltReport melt)
+    private static double? HeatOf(ResolvedFormula resolved, Stage stage, double? clearPointCelsius)
         => resolved.Rules.Stages.FirstOrDefault(candidate => candidate.Stage == stage) is { } heat
-            ? stage == Stage.Melt ? Math.Max(heat.Celsius, melt.ClearPointCelsius ?? 0) : heat.Celsius
+            ? stage == Stage.Melt ? Math.Max(heat.Celsius, clearPointCelsius ?? 0) : heat.Celsius
             : null;
 
     private static Finding TooHot(ResolvedFormula resolved, Ingredient ingredient, ImmutableArray<int> lines, double celsius)

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Ingredients;
 using static UmberCrock.Core.Json.Decimals;
@@ -27,6 +28,18 @@ internal static class PowderFindings
             FindingCodes.PowderOverload, Severity.Caution, "More powder than the fat can wet",
             $"{FindingWords.Names(resolved, powders)} take up {Two(wants)} parts of oil; there are {Two(holds)}.",
             "A powder that is not wetted clumps, drags and crumbles out.",
-            resolved.Rules.Powders.Source, powders, []);
+            resolved.Rules.Powders.Source, powders, [])
+        {
+            Ways = () => Ease(resolved, powders, holds / wants),
+        };
+    }
+
+    /// <summary>All powders give in proportion. What they free is fat and wets more, so the second way goes less far.</summary>
+    private static IEnumerable<Fix> Ease(ResolvedFormula resolved, ImmutableArray<int> powders, decimal share)
+    {
+        if (powders.Any(line => resolved.Formula.Lines[line].IsBalance))
+            yield break;
+        foreach (var part in new[] { (1m + share) / 2m, share })
+            yield return FixBuilder.SetAll(resolved, $"Ease powders to {Two(resolved.PercentOf(powders) * part)}", [.. powders.Select(line => (line, Math.Round(resolved.Totals.Percents[line] * part, 1, MidpointRounding.ToZero)))]);
     }
 }

@@ -34,9 +34,11 @@ public sealed record MeltReport(
     /// <param name="parts">All ingredients and their masses, powders included.</param>
     /// <param name="climate">The climate the bands are wanted for.</param>
     /// <param name="rules">Strengths and borders.</param>
-    public static MeltReport Of(IReadOnlyList<MeltPart> parts, Climate climate, TextureRules rules)
+    public static MeltReport Of(IReadOnlyList<MeltPart> parts, Climate climate, TextureRules rules) => Of(new FirmnessModel(parts, rules), climate, rules);
+
+    /// <summary>As above, of a model that is there already.</summary>
+    public static MeltReport Of(FirmnessModel firmness, Climate climate, TextureRules rules)
     {
-        var firmness = new FirmnessModel(parts, rules);
         var points = ImmutableArray.CreateBuilder<MeltPoint>(HottestCelsius + 1);
         for (var celsius = 0; celsius <= HottestCelsius; celsius++)
         {
@@ -44,35 +46,22 @@ public sealed record MeltReport(
             points.Add(new MeltPoint(celsius, solid, firm));
         }
 
-        var curve = points.MoveToImmutable();
         var bands = UsualCelsius.Append(climate.LowCelsius).Append(climate.HighCelsius).Distinct().Order().Select(celsius =>
         {
             var (solid, firm) = firmness.At((double)celsius);
             return new BandAt(celsius, rules.BandOf(firm), solid, firm);
         });
         return new MeltReport(
-            curve,
+            points.MoveToImmutable(),
             firmness.Melt.ClearPointCelsius(),
-            SetPoint(curve, rules),
+            firmness.SetPointCelsius(),
             firmness.At(rules.SkinCelsius).SolidPercent,
             [.. bands]);
     }
 
-    /// <summary>Firmness of a mix at one temperature, C: the equation of <see cref="Of"/>.</summary>
+    /// <summary>The band at one of the temperatures it was asked for, C.</summary>
+    public BandAt At(decimal celsius) => Bands.First(band => band.Celsius == celsius);
+
+    /// <summary>Firmness of a mix at one temperature, C: the equation of the whole curve.</summary>
     public static double FirmnessOf(IReadOnlyList<MeltPart> parts, double celsius, TextureRules rules) => new FirmnessModel(parts, rules).At(celsius).Firmness;
-
-    /// <summary>Where the firmness curve, read from hot to cold, first passes the border of the ointment, less the undercooling.</summary>
-    private static double? SetPoint(ImmutableArray<MeltPoint> curve, TextureRules rules)
-    {
-        var border = rules.Bands.First(candidate => candidate.Band == Band.Ointment).FromFirmness;
-        for (var i = curve.Length - 1; i >= 0; i--)
-        {
-            if (curve[i].Firmness < border)
-                continue;
-            var beyond = i + 1 < curve.Length ? (curve[i].Firmness - border) / (curve[i].Firmness - curve[i + 1].Firmness) : 0;
-            return curve[i].Celsius + beyond - rules.UndercoolingCelsius;
-        }
-
-        return null;
-    }
 }

@@ -1,0 +1,55 @@
+using UmberCrock.Core.Formulas;
+
+namespace UmberCrock.Core.Evaluation;
+
+/// <summary>Tries fixes out before they are offered: the finding must be gone, no stop added, and no more trouble left than there was.</summary>
+internal static class FixTrial
+{
+    /// <summary>No more ways than this are tried for one finding, and no more than <see cref="MostOffered"/> offered.</summary>
+    private const int MostTried = 4;
+
+    private const int MostOffered = 2;
+
+    /// <summary>A finding with the fixes that cure it, those that leave the fewest cautions first.</summary>
+    public static Finding Tried(Assessment before, Topic topic, Finding finding)
+    {
+        var resolved = before.Resolved;
+        if (finding.Ways is null)
+        {
+            // A balance line that holds nothing takes up what a fix frees and can so bring back what the fix took out. Everywhere else
+            // these fixes cure by what they are.
+            var balance = resolved.Formula.BalanceIndex;
+            return balance < 0 || resolved.Totals.Percents[balance] > 0m
+                ? finding
+                : finding with { Fixes = [.. finding.Fixes.Where(fix => After(resolved, fix, [topic]).All(other => other.Code != finding.Code || other.Title != finding.Title))] };
+        }
+
+        Topic[] asked = [.. Topics.All.Where(other => other.CanStop || other == topic)];
+        var now = asked.SelectMany(other => other.Find(before)).ToList();
+        var stops = StopsOf(now);
+        return finding with
+        {
+            Ways = null,
+            Fixes =
+            [
+                .. finding.Ways().Take(MostTried)
+                    .Select(fix => (Fix: fix, After: After(resolved, fix, asked)))
+                    .Where(trial => trial.After.TrueForAll(other => other.Code != finding.Code) && StopsOf(trial.After).IsSubsetOf(stops) && Troubles(trial.After) <= Troubles(now))
+                    .OrderBy(trial => Troubles(trial.After))
+                    .Take(MostOffered).Select(trial => trial.Fix),
+            ],
+        };
+    }
+
+    /// <summary>A cure may not be worse than what it cures.</summary>
+    private static int Troubles(List<Finding> findings) => findings.Count(finding => finding.Severity != Severity.Note);
+
+    private static HashSet<string> StopsOf(IEnumerable<Finding> findings)
+        => [.. findings.Where(finding => finding.Severity == Severity.Stop).Select(finding => $"{finding.Code} {string.Join(' ', finding.Lines)}")];
+
+    private static List<Finding> After(ResolvedFormula resolved, Fix fix, IEnumerable<Topic> asked)
+    {
+        var after = new Assessment(ResolvedFormula.Of(FormulaEdit.ApplyAll(resolved.Formula, fix.Edits), resolved.Catalogue, resolved.Settings));
+        return [.. asked.SelectMany(topic => topic.Find(after))];
+    }
+}

@@ -1,0 +1,35 @@
+using System.Collections.Immutable;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
+
+namespace UmberCrock.Core.Stability;
+
+/// <summary>A place where jars are kept: its name and temperature in C.</summary>
+public sealed record StabilityCondition(string Name, decimal Celsius);
+
+/// <summary>When and where to look.</summary>
+/// <param name="Days">Days from making.</param>
+/// <param name="Conditions">Where jars are kept.</param>
+/// <param name="FreezeThawDays">Days on which a round of freezing and thawing ends, for what is shipped.</param>
+/// <param name="Source">Where it comes from.</param>
+public sealed record StabilityPlanRules(ImmutableArray<int> Days, ImmutableArray<StabilityCondition> Conditions, ImmutableArray<int> FreezeThawDays, string Source);
+
+/// <summary>Something to look at; without forms or conditions, for all of them.</summary>
+public sealed record StabilityLook(string What, ImmutableArray<ProductForm> Forms = default, ImmutableArray<string> Conditions = default)
+{
+    /// <summary>True when it is looked at for a form under a condition.</summary>
+    public bool Applies(ProductForm form, string condition)
+        => (Forms.IsDefaultOrEmpty || Forms.Contains(form)) && (Conditions.IsDefaultOrEmpty || Conditions.Contains(condition));
+}
+
+/// <summary>From which amounts a note speaks, and the plan of checks (data/rules/stability.json).</summary>
+/// <param name="GrainyFamily">Family of the species whose soft butters grow grains when they cool slowly.</param>
+/// <param name="GrainyButterPercentFrom">Weight percent of such butters from which they matter.</param>
+/// <param name="KeepingCountsPercentFrom">Weight percent from which an ingredient's shelf life counts.</param>
+/// <param name="Source">Where the figures come from.</param>
+/// <param name="Confidence">How sure they are.</param>
+/// <param name="Plan">When and where to look.</param>
+/// <param name="Look">What to look at.</param>
+public sealed record StabilityRules(
+    string GrainyFamily, decimal GrainyButterPercentFrom, decimal KeepingCountsPercentFrom, string Source, Confidence Confidence,
+    StabilityPlanRules Plan, ImmutableArray<StabilityLook> Look);
