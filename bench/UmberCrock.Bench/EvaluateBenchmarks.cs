@@ -8,7 +8,6 @@ using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Json;
 using UmberCrock.Core.Labels;
 using UmberCrock.Core.Melting;
-using UmberCrock.Core.Stability;
 using UmberCrock.Core.Texture;
 
 namespace UmberCrock.Bench;
@@ -34,8 +33,10 @@ public class EvaluateBenchmarks
     [Benchmark]
     public int PlaceEveryDose() => resolved.Ingredients.Count(ingredient => DosePlacement.Of(resolved, ingredient).Place == Place.Inside);
 
+    /// <summary>A thousand variants of one formula, a wax in steps against the balance line: what a ladder or a search asks for.</summary>
     [Benchmark]
-    public StabilityReport StabilityNotes() => StabilityReport.Of(resolved, evaluation.Melt);
+    public int SweepOfAThousand()
+        => Enumerable.Range(0, 1000).Count(step => Evaluator.Sweep(new SetPercent(0, 1m + (step / 100m)).Apply(ThirtyLines.Formula), catalogue, EvaluationSettings.Default).Verdict == Verdict.Clear);
 
     [Benchmark]
     public double OneTemperature() => MeltModel.Of(resolved.Parts).SolidPercent(20);

@@ -26,15 +26,28 @@ public sealed class ApiTests(App app) : IClassFixture<App>
         Members(answer["findings"]![0]!).ShouldHold("code", "severity", "title", "detail", "why", "source", "lines", "fixes");
         Members(answer["label"]!["eu"]!).ShouldHold("list", "items", "allergens");
         answer["stability"]!["notes"]!.AsArray().Count.ShouldBeGreaterThanOrEqualTo(2);
-        answer["stability"]!["plan"]!.AsArray().ShouldBeEmpty();
+        Members(answer["stability"]!["notes"]![0]!).ShouldHold("code", "text", "because");
+        Members(answer["stability"]!["plan"]![0]!).ShouldHold("day", "condition", "look");
+        Members(answer["feel"]!).ShouldHold("greasiness", "drag", "tack", "powderiness");
+        Members(answer["keeping"]!).ShouldHold("iodineValue", "saponificationValue", "polyunsaturatedPercent", "oxidisability", "months", "weakest", "fattyAcids");
         answer["method"]!.AsArray().ShouldBeEmpty();
-        answer["feel"].ShouldBeNull();
+    }
+
+    [Fact]
+    public async Task Emulsifier_and_settling_are_answered_where_they_apply()
+    {
+        var sunscreen = await PostAsync("/api/v1/evaluate", Demo("Noontide zinc stick"));
+        Members(sunscreen["settling"]!).ShouldHold("velocityMillimetresPerHour", "stirUntilCelsius");
+        sunscreen["emulsion"].ShouldBeNull();
+        var washed = await PostAsync("/api/v1/evaluate", FormulaWriter.Write(DemoFormulas.Read().Single(formula => formula.Name == "Boathouse lotion bar") with { Exposure = Exposure.RinseOff }));
+        Members(washed["emulsion"]!).ShouldHold("requiredHlb", "suppliedHlb", "emulsifierPercent", "emulsifierToOil");
+        washed["settling"].ShouldBeNull();
     }
 
     [Fact]
     public async Task A_fix_of_an_answer_can_be_sent_back_as_edits()
     {
-        var zinc = FormulaWriter.Write(DemoFormulas.Read().Single(formula => formula.Name == "Noontide zinc stick"));
+        var zinc = Demo("Noontide zinc stick");
         var evaluation = await PostAsync("/api/v1/evaluate", zinc);
         evaluation["verdict"]!.GetValue<string>().ShouldBe("stop");
         var edits = evaluation["findings"]![0]!["fixes"]![0]!["edits"]!.DeepClone();
@@ -166,6 +179,8 @@ public sealed class ApiTests(App app) : IClassFixture<App>
         lines.Insert(28, new FormulaLine("A", "olive-oil", null));
         return FormulaWriter.Write(new Formula { Name = "Thirty", Form = ProductForm.Balm, Phases = [new("A", "Melt", Stage.Melt)], Lines = [.. lines] });
     }
+
+    private static JsonObject Demo(string name) => FormulaWriter.Write(DemoFormulas.Read().Single(formula => formula.Name == name));
 
     private static IEnumerable<string> Members(JsonNode node) => node.AsObject().Select(member => member.Key);
 

@@ -14,6 +14,7 @@ public sealed class FirmnessModel
     /// <param name="rules">Strengths.</param>
     public FirmnessModel(IReadOnlyList<MeltPart> parts, TextureRules rules)
     {
+        Parts = parts;
         Rules = rules;
         Melt = MeltModel.Of(parts);
         strengths = new double[Melt.Species.Length];
@@ -27,6 +28,9 @@ public sealed class FirmnessModel
         if (total > 0m)
             PowderFirmness = (double)parts.Sum(part => (decimal)rules.PowderStrength(part.Ingredient) * part.Mass * 100m / total);
     }
+
+    /// <summary>Its ingredients and their masses.</summary>
+    public IReadOnlyList<MeltPart> Parts { get; }
 
     /// <summary>Strengths and borders.</summary>
     public TextureRules Rules { get; }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Melting;
 
 namespace UmberCrock.Core.Texture;
@@ -16,12 +17,16 @@ public sealed record BandAt(decimal Celsius, Band Band, double SolidPercent, dou
 /// <param name="SetPointCelsius">On cooling, it stops pouring; null when it pours all the way down to 0 C.</param>
 /// <param name="SolidAtSkinPercent">Solid percent of the oil phase at 33 C.</param>
 /// <param name="Bands">At 15, 20, 25, 30, 35, 40 C and both ends of the climate, cold to warm.</param>
+/// <param name="Confidence">How sure the solids are.</param>
+/// <param name="FirmnessConfidence">How sure firmness and bands are.</param>
 public sealed record MeltReport(
     ImmutableArray<MeltPoint> Curve,
     double? ClearPointCelsius,
     double? SetPointCelsius,
     double SolidAtSkinPercent,
-    ImmutableArray<BandAt> Bands)
+    ImmutableArray<BandAt> Bands,
+    Confidence Confidence,
+    Confidence FirmnessConfidence)
 {
     /// <summary>Warmest point of the curve, C.</summary>
     public const int HottestCelsius = 90;
@@ -56,7 +61,9 @@ public sealed record MeltReport(
             firmness.Melt.ClearPointCelsius(),
             firmness.SetPointCelsius(),
             firmness.At(rules.SkinCelsius).SolidPercent,
-            [.. bands]);
+            [.. bands],
+            MeltConfidence.OfSolids(firmness),
+            MeltConfidence.OfFirmness(firmness));
     }
 
     /// <summary>The band at one of the temperatures it was asked for, C.</summary>
