@@ -21,7 +21,7 @@ internal static class OilExplanations
                 "saponification value = 3 × 56110 / mean molar mass of the triglyceride (AOCS Cd 3a-94)",
                 "oxidisability = (C18:1 + 10.3 C18:2 + 21.6 C18:3) / 100 (Fatemi and Hammond 1980)",
             ],
-            $"The first oil to turn spoils the rest; the other school lets every oil count by its weight. Factors here: {(a.Keeping.Factors.IsEmpty ? "none" : string.Join(", ", a.Keeping.Factors.Select(factor => Invariant($"{factor.Words} × {factor.Factor:0.##}"))))}. {rules.Source}",
+            $"The first oil to turn spoils the rest; the other school lets every oil count by its weight. Factors here: {(a.Keeping.Factors.IsEmpty ? "none" : string.Join(", ", a.Keeping.Factors.Select(factor => Invariant($"{factor.Words} × {factor.Factor:0.##}"))))}. Source: {rules.Source}.",
             [
                 .. a.Resolved.PartsInOrder.Where(part => part is { Mass: > 0m, Ingredient: { Solubility: Solubility.Oil, ShelfLifeMonths: not null } }).OrderBy(part => part.Ingredient.ShelfLifeMonths!.Value).Select(part => Value(
                     part.Ingredient, part.Ingredient.ShelfLifeMonths!,
@@ -35,7 +35,7 @@ internal static class OilExplanations
         => a.Emulsion is not { } report ? null : new(
             "emulsifier", "Emulsifier",
             ["required HLB = Σ w × required HLB / Σ w, over the oils that have one", "supplied HLB = Σ w × HLB / Σ w, over the nonionic emulsifiers"],
-            $"HLB says how water-loving an emulsifier is (Griffin 1949, 1954). Conditioning emulsifiers are outside it and are judged by their dose. Waxes that take up a little water are no emulsifiers. {a.Resolved.Rules.Emulsifiers.Source}",
+            $"HLB says how water-loving an emulsifier is (Griffin 1949, 1954). Conditioning emulsifiers are outside it and are judged by their dose. Waxes that take up a little water are no emulsifiers. Source: {a.Resolved.Rules.Emulsifiers.Source}.",
             [
                 .. a.Resolved.PartsInOrder.Where(part => part.Mass > 0m && part.Ingredient.Hlb is not null).Select(part => Value(part.Ingredient, part.Ingredient.Hlb!, Invariant($" × {part.Mass:0.0} %"))),
                 .. a.Resolved.PartsInOrder.Where(part => part.Mass > 0m && part.Ingredient.RequiredHlb is not null && !EmulsionReport.Emulsifies(part.Ingredient))
@@ -53,7 +53,7 @@ internal static class OilExplanations
         return new(
             "settling", "Powders that sink",
             ["v = 2/9 (ρ powder − ρ oil) g r² / μ", "in a crowd: v × (1 − φ)^4.65", "fall = Σ v(T) × the minutes that Newton’s cooling takes over each degree"],
-            $"Stokes’ law, slowed by the crowd (Richardson and Zaki 1954) and by oil that thickens as it cools (Arrhenius between the published viscosities). {rules.Source}",
+            $"Stokes’ law, slowed by the crowd (Richardson and Zaki 1954) and by oil that thickens as it cools (Arrhenius between the published viscosities). Source: {rules.Source}.",
             [
                 Value(powder, powder.Density!, "", "density "),
                 new ExplainedValue(powder.Name, Invariant($"radius {(report.Dispersed ? rules.DispersedMicrometres : rules.AgglomerateMicrometres):0.0} µm, {(report.Dispersed ? "dispersed" : "in clumps")}"), rules.Source, rules.Confidence),

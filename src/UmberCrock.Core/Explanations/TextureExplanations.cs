@@ -53,7 +53,7 @@ internal static class TextureExplanations
                 Invariant($"tack = 10 (1 − exp(−Σ share × (rating − {rules.TackFrom:0}) / {rules.TackScale:0}))"),
                 Invariant($"powder = 10 (1 − exp(−powder / {rules.PowderScale:0}));   powder = Σ % × absorbency / 10"),
             ],
-            $"Ratings of the neat materials, from 0 to 10, added up by weight. {rules.Source}",
+            $"Ratings of the neat materials, from 0 to 10, added up by weight. Source: {rules.Source}.",
             [
                 .. a.Resolved.PartsInOrder.Where(part => part.Mass >= 1m && part.Ingredient.Feel is not null).OrderByDescending(part => part.Mass).Select(part => new ExplainedValue(
                     part.Ingredient.Name,

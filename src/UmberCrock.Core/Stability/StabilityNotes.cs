@@ -72,7 +72,7 @@ internal static class StabilityNotes
         if (a.Keeping is not { Weakest: { } slug, MonthsByWeakest: { } months })
             return null;
         var first = a.Resolved.Catalogue.Find(slug)!;
-        var factors = a.Keeping.Factors.IsEmpty ? "" : $"; {string.Join(", ", a.Keeping.Factors.Select(factor => $"{factor.Words} (x {factor.Factor:0.##})"))}";
+        var factors = a.Keeping.Factors.IsEmpty ? "" : $"; {string.Join(", ", a.Keeping.Factors.Select(factor => $"{factor.Words} (× {factor.Factor:0.##})"))}";
         return new StabilityNote(
             "turns-first", $"{first.Name} turns first. Smell for paint, crayons or old nuts from month {Math.Max(1, months * 2 / 3):0} on, and write down when.",
             $"Unopened it lives {first.ShelfLifeMonths!.Low:0} to {first.ShelfLifeMonths.High:0} months{factors}: {months:0.#} months.");

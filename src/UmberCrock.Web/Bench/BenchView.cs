@@ -42,6 +42,9 @@ public sealed record BenchView
     /// <summary>The melt chart.</summary>
     public required MeltDrawing Melt { get; init; }
 
+    /// <summary>Feel, keeping, emulsifier and powders.</summary>
+    public required OutlookView Outlook { get; init; }
+
     /// <summary>The total's instrument.</summary>
     public required TotalScale Scale { get; init; }
 
@@ -78,7 +81,8 @@ public sealed record BenchView
             Totals = totals,
             Phases = [.. kept.Formula.Phases.Select(phase => PhaseOf(phase, kept, evaluation, totals, catalogue))],
             Crock = crock,
-            Melt = MeltDrawing.Of(evaluation.Melt, kept.Formula.Climate, catalogue.Rules.Texture, MeltScale.Bench),
+            Melt = MeltDrawing.Of(evaluation.Melt, kept.Formula, catalogue.Rules.Texture, MeltScale.Bench),
+            Outlook = OutlookView.Of(evaluation, kept.Formula, catalogue, settings),
             Scale = TotalScale.Of(totals),
             Findings = [.. evaluation.Findings.Select(finding => new FindingView(finding, FixOf(finding, kept.Formula, evaluation, catalogue)))],
         };
@@ -146,10 +150,16 @@ public sealed record BenchView
     /// <summary>The melt curve a fix would lead to; null where it would look the same.</summary>
     private static string? GhostOf(Fix fix, Formula formula, EvaluationResult evaluation, Catalogue catalogue)
     {
-        var edited = FormulaEdit.ApplyAll(formula, fix.Edits);
-        var percents = FormulaTotals.Of(edited).Percents;
-        var parts = edited.Lines.Select((line, index) => new Core.Melting.MeltPart(catalogue.Find(line.Ingredient)!, percents[index])).ToList();
-        var curve = MeltScale.Bench.CurveOf(Core.Texture.MeltReport.Of(parts, edited.Climate, catalogue.Rules.Texture));
+        var curve = CurveOf(FormulaEdit.ApplyAll(formula, fix.Edits), catalogue);
         return curve == MeltScale.Bench.CurveOf(evaluation.Melt) ? null : curve;
+    }
+
+    /// <summary>The melt curve of a formula as path data for the bench's chart; of an ingredient that is no longer known nothing is drawn.</summary>
+    public static string CurveOf(Formula formula, Catalogue catalogue)
+    {
+        var percents = FormulaTotals.Of(formula).Percents;
+        var parts = formula.Lines.Select((line, index) => (Ingredient: catalogue.Find(line.Ingredient), Percent: percents[index])).Where(part => part.Ingredient is not null)
+            .Select(part => new Core.Melting.MeltPart(part.Ingredient!, part.Percent)).ToList();
+        return MeltScale.Bench.CurveOf(Core.Texture.MeltReport.Of(parts, formula.Climate, catalogue.Rules.Texture));
     }
 }

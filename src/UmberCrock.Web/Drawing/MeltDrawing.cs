@@ -33,6 +33,9 @@ public sealed record MeltScale(double HottestCelsius, double MostSolidPercent, d
         => Svg.Path(melt.Curve.Where(point => point.Celsius <= HottestCelsius).Select(point => (X(point.Celsius), Y(point.SolidPercent))));
 }
 
+/// <summary>A bead on the curve: its place, temperature in C, the band's word and the solid percent; whether the band suits, and the temperature is of the climate.</summary>
+public sealed record MeltBead(double X, double Y, double Celsius, string Word, double SolidPercent, bool Suits = true, bool InClimate = true);
+
 /// <summary>A melt chart.</summary>
 public sealed record MeltDrawing
 {
@@ -76,13 +79,35 @@ public sealed record MeltDrawing
         }
     }
 
+    /// <summary>Inside the climate, where the texture is what the form wants and where it leaves that; null for a neat material.</summary>
+    public ClimateFit? Fit { get; init; }
+
     /// <summary>Beads at 20, 25, 30 and 35 C with what they read.</summary>
-    public required IReadOnlyList<(double X, double Y, double Celsius, string Word, double SolidPercent)> Beads { get; init; }
+    public required IReadOnlyList<MeltBead> Beads { get; init; }
+
+    /// <summary>What the chart reads at every degree of its axis, from 0 C.</summary>
+    public required IReadOnlyList<string> Readings { get; init; }
 
     /// <summary>For a screen reader.</summary>
     public required string Label { get; init; }
 
-    /// <summary>Lays the chart out.</summary>
+    /// <summary>The chart of a formula, with what its form wants.</summary>
+    public static MeltDrawing Of(MeltReport melt, Formula formula, TextureRules rules, MeltScale scale)
+    {
+        var wanted = rules.WantedFor(formula.Form);
+        var drawing = Of(melt, formula.Climate, rules, scale);
+        return drawing with
+        {
+            Fit = ClimateFit.Of(melt, formula, rules, scale.HottestCelsius, scale.X),
+            Beads = [.. drawing.Beads.Select(bead => bead with
+            {
+                Suits = wanted.Contains(rules.BandOf(BandStretches.FirmnessAt(melt, bead.Celsius))),
+                InClimate = bead.Celsius >= (double)formula.Climate.LowCelsius && bead.Celsius <= (double)formula.Climate.HighCelsius,
+            })],
+        };
+    }
+
+    /// <summary>The chart of a neat material.</summary>
     public static MeltDrawing Of(MeltReport melt, Climate climate, TextureRules rules, MeltScale scale)
     {
         var curve = scale.CurveOf(melt);
@@ -100,9 +125,10 @@ public sealed record MeltDrawing
             Sets = Mark(melt.SetPointCelsius),
             Clear = Mark(melt.ClearPointCelsius),
             Bands = bands,
-            Beads = [.. ReadCelsius.Select(celsius => (scale.X(celsius), scale.Y(BandStretches.SolidAt(melt, celsius)), celsius,
-                BandStretches.Word(rules.BandOf(BandStretches.FirmnessAt(melt, celsius))), BandStretches.SolidAt(melt, celsius)))],
-            Label = $"Solid percent against temperature. {string.Join(", ", bands.Select(band => $"{band.Word} {band.FromCelsius:0} to {band.ToCelsius:0} degrees"))}.",
+            Beads = [.. ReadCelsius.Select(celsius => new MeltBead(
+                scale.X(celsius), scale.Y(BandStretches.SolidAt(melt, celsius)), celsius, BandStretches.Word(rules.BandOf(BandStretches.FirmnessAt(melt, celsius))), BandStretches.SolidAt(melt, celsius)))],
+            Readings = [.. melt.Curve.Where(point => point.Celsius <= scale.HottestCelsius).Select(point => $"{point.Celsius} °C: {BandStretches.Word(rules.BandOf(point.Firmness))}, {Svg.One(point.SolidPercent)} % solid, firmness {Svg.One(point.Firmness)}")],
+            Label = $"Melt chart, solid percent against temperature. Skin {rules.SkinCelsius:0} degrees{(Mark(melt.SetPointCelsius) is { } sets ? $", sets at {sets.Item3}" : "")}{(Mark(melt.ClearPointCelsius) is { } clears ? $", clear at {clears.Item3}" : "")}. {string.Join(", ", bands.Select(band => $"{band.Word} {band.FromCelsius:0} to {band.ToCelsius:0} degrees"))}.",
         };
     }
 }

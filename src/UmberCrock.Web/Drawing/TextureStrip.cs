@@ -41,16 +41,11 @@ public sealed record TextureStrip
     {
         var (low, high) = ((double)formula.Climate.LowCelsius, (double)formula.Climate.HighCelsius);
         var all = BandStretches.Along(melt, rules, 0, HottestCelsius, X);
-        var inside = low >= high || high <= 0 || low >= HottestCelsius
-            ? []
-            : BandStretches.Along(melt, rules, Math.Max(0, low), Math.Min(HottestCelsius, high), X);
-        var wanted = rules.WantedFor(formula.Form);
-        var leaves = inside.SkipWhile(stretch => !wanted.Contains(stretch.Band)).FirstOrDefault(stretch => !wanted.Contains(stretch.Band))
-            ?? inside.FirstOrDefault(stretch => !wanted.Contains(stretch.Band));
+        var (wanted, leaves) = ClimateFit.Of(melt, formula, rules, HottestCelsius, X);
         return new TextureStrip
         {
             Words = [.. Cut(melt, rules, low, high).Select(stretch => leaves is { Fits: true } && stretch.From == leaves.From && stretch.Style == "in" ? stretch with { Style = "left" } : stretch)],
-            Wanted = [.. inside.Where(stretch => wanted.Contains(stretch.Band)).Select(stretch => (stretch.From, stretch.To))],
+            Wanted = wanted,
             Ticks = [.. all.Skip(1).Select(stretch => stretch.From)],
             Posts = (low is >= 0 and <= HottestCelsius ? X(low) : null, high is >= 0 and <= HottestCelsius ? X(high) : null),
             Leaves = leaves is null ? null : (leaves.From, leaves.Fits ? "" : leaves.Word),

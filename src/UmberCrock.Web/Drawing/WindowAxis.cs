@@ -51,8 +51,8 @@ public sealed record WindowAxis(IReadOnlyList<WindowLine> Lines, decimal Top)
         {
             Name = "window",
             Form = form,
-            Zone = form == ProductForm.LipBalm ? Zone.Lips : form == ProductForm.ConditionerBar ? Zone.Hair : Zone.Body,
-            Exposure = form == ProductForm.ConditionerBar ? Exposure.RinseOff : Exposure.LeaveOn,
+            Zone = UsualFor.Zone(form),
+            Exposure = UsualFor.Exposure(form),
             Phases = [new("A", "A", Stage.Melt)],
             Lines = [new("A", ingredient.Slug, null)],
         };

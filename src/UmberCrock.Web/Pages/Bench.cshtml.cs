@@ -37,6 +37,10 @@ public sealed class BenchModel(FormulaStore store, Knowledge knowledge) : PageMo
         return File(System.Text.Encoding.UTF8.GetBytes(FormulaWriter.ToText(kept.Formula, indented: true)), "application/json", $"{(name.Length == 0 ? "formula" : name)}.formula.json");
     }
 
+    /// <summary>The melt curve of the newest kept revision, as path data for the bench's chart.</summary>
+    public async Task<IActionResult> OnGetEarlierAsync(long id)
+        => await store.LastRevisionAsync(id) is { } revision ? Content(BenchView.CurveOf(revision.Formula, knowledge.Catalogue), "text/plain") : NotFound();
+
     /// <summary>Applies edits.</summary>
     public async Task<IActionResult> OnPostEditAsync(long id)
     {

@@ -45,6 +45,7 @@ public sealed class SettingsModel(LarderStore larder, Knowledge knowledge) : Pag
             Scent = Choice("scent", Settings.Scent),
             Pregnancy = Choice("pregnancy", Settings.Pregnancy),
             WaxEquivalence = Choice("wax", Settings.WaxEquivalence),
+            BestBefore = Choice("keeping", Settings.BestBefore),
             DropsPerMillilitre = drops.Value,
         });
         Kept = true;

@@ -105,6 +105,7 @@ document.addEventListener('alpine:init', () => {
         row.tabIndex = own ? 0 : -1;
       });
       this.say(bench().dataset.kept);
+      document.dispatchEvent(new Event('bench:shown'));
       this.leaders();
       $('#rows').onscroll = () => this.leaders();
     },
@@ -234,6 +235,9 @@ document.addEventListener('alpine:init', () => {
         i: () => { const row = this.rows()[this.selected]; if (row) location.href = `/larder/${row.dataset.slug}`; },
         x: () => { location.href = `/bench/${bench().dataset.id}?handler=Export`; },
         o: () => $('#import-file').click(),
+        g: () => document.dispatchEvent(new Event('bench:earlier')),
+        h: () => { location.href = `/bench/${bench().dataset.id}/how`; },
+        n: () => { location.href = `/bench/${bench().dataset.id}/notes`; },
         Delete: () => this.send('Edit', { edits: [{ op: 'removeLine', line: this.selected }] }, () => this.select(this.selected)),
         Enter: () => this.select(this.selected, true),
         Escape: () => this.select(this.selected),

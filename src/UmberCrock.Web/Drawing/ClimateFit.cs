@@ -1,0 +1,29 @@
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Texture;
+
+namespace UmberCrock.Web.Drawing;
+
+/// <summary>How a texture suits its form along a temperature axis, inside the climate.</summary>
+/// <param name="Wanted">Stretches in a band that the form wants, px.</param>
+/// <param name="Leaves">The stretch where the texture first leaves them, going up; null where it does not.</param>
+public sealed record ClimateFit(IReadOnlyList<(double From, double To)> Wanted, BandStretch? Leaves)
+{
+    /// <summary>Lays it out on an axis from 0 C.</summary>
+    /// <param name="melt">The texture.</param>
+    /// <param name="formula">Its form and climate.</param>
+    /// <param name="rules">Borders, and what forms want.</param>
+    /// <param name="hottestCelsius">End of the axis.</param>
+    /// <param name="x">Px of a temperature.</param>
+    public static ClimateFit Of(MeltReport melt, Formula formula, TextureRules rules, double hottestCelsius, Func<double, double> x)
+    {
+        var (low, high) = ((double)formula.Climate.LowCelsius, (double)formula.Climate.HighCelsius);
+        var inside = low >= high || high <= 0 || low >= hottestCelsius
+            ? []
+            : BandStretches.Along(melt, rules, Math.Max(0, low), Math.Min(hottestCelsius, high), x);
+        var wanted = rules.WantedFor(formula.Form);
+        bool Suits(BandStretch stretch) => wanted.Contains(stretch.Band);
+        return new ClimateFit(
+            [.. inside.Where(Suits).Select(stretch => (stretch.From, stretch.To))],
+            inside.SkipWhile(stretch => !Suits(stretch)).FirstOrDefault(stretch => !Suits(stretch)) ?? inside.FirstOrDefault(stretch => !Suits(stretch)));
+    }
+}

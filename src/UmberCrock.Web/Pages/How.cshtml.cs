@@ -1,0 +1,27 @@
+using System.Collections.Immutable;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using UmberCrock.Core.Explanations;
+using UmberCrock.Storage;
+
+namespace UmberCrock.Web.Pages;
+
+/// <summary>How the predictions for one formula are computed: equations, values and their sources.</summary>
+public sealed class HowModel(FormulaStore store, Knowledge knowledge) : PageModel
+{
+    /// <summary>The formula.</summary>
+    public KeptFormula Kept { get; private set; } = null!;
+
+    /// <summary>One for each prediction that applies.</summary>
+    public ImmutableArray<Explanation> Explanations { get; private set; }
+
+    /// <summary>Shows it.</summary>
+    public async Task<IActionResult> OnGetAsync(long id)
+    {
+        if (await store.FindAsync(id) is not { } kept)
+            return NotFound();
+        Kept = kept;
+        Explanations = Explanation.All(kept.Formula, knowledge.Catalogue, knowledge.Settings);
+        return Page();
+    }
+}
