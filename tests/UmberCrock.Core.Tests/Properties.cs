@@ -14,6 +14,8 @@ public class Properties
     private static readonly string[] Slugs = [.. Some.Catalogue.Ingredients.Select(ingredient => ingredient.Slug)];
     private static readonly string[] Oils = [.. Some.Catalogue.Ingredients.Where(ingredient => ingredient is { Class: IngredientClass.Oil, Species.IsEmpty: true }).Select(ingredient => ingredient.Slug)];
 
+    private static readonly string[] Waxes = [.. Some.Catalogue.Ingredients.Where(ingredient => ingredient is { Class: IngredientClass.Wax, Species.IsEmpty: false }).Select(ingredient => ingredient.Slug)];
+
     private static readonly Gen<decimal> Percent = Gen.Choose(0, 400_000).Select(units => units / 10_000m);
 
     private static readonly Gen<(string, decimal?)[]> Lines =
@@ -93,6 +95,46 @@ public class Properties
             var curve = Some.Evaluate(formula).Melt.Curve;
             for (var at = 1; at < curve.Length; at++)
                 curve[at].SolidPercent.ShouldBeLessThanOrEqualTo(curve[at - 1].SolidPercent + 1e-9);
+        });
+
+    /// <summary>Firmness counts in percent of the whole, so that oil both dissolves crystals and makes them fewer.</summary>
+    [Property(MaxTest = 100)]
+    public Property Adding_liquid_oil_never_raises_firmness()
+        => Prop.ForAll(Lines.Zip(Gen.Elements(Oils).Zip(Gen.Choose(1, 500))).ToArbitrary(), given =>
+        {
+            var (lines, (oil, amount)) = given;
+            (string, decimal)[] mix = [.. lines.Select(line => (line.Item1, line.Item2!.Value))];
+            var (before, after) = (Some.Firmness(mix), Some.Firmness([.. mix, (oil, amount / 10m)]));
+            for (var celsius = 0; celsius <= 90; celsius += 5)
+                after.At(celsius).Firmness.ShouldBeLessThanOrEqualTo(before.At(celsius).Firmness + 1e-9);
+        });
+
+    /// <summary>
+    /// Up to 40 C, and but for half the last digit that is shown: a little wax that dissolves wholly has smaller molecules than the oil it stands
+    /// for, and so dissolves a trace more of the other crystals.
+    /// </summary>
+    [Property(MaxTest = 100)]
+    public Property Wax_in_the_place_of_oil_never_softens()
+        => Prop.ForAll(Lines.Zip(Gen.Elements(Oils).Zip(Gen.Elements(Waxes))).Zip(Gen.Choose(1, 300)).ToArbitrary(), given =>
+        {
+            var ((lines, (oil, wax)), amount) = given;
+            (string, decimal)[] mix = [.. lines.Select(line => (line.Item1, line.Item2!.Value))];
+            var (before, after) = (Some.Firmness([.. mix, (oil, 40m)]), Some.Firmness([.. mix, (oil, 40m - (amount / 10m)), (wax, amount / 10m)]));
+            for (var celsius = 0; celsius <= 40; celsius += 5)
+                after.At(celsius).Firmness.ShouldBeGreaterThanOrEqualTo(before.At(celsius).Firmness - 0.05, $"{wax} for {oil} at {celsius}");
+        });
+
+    [Property(MaxTest = 100)]
+    public Property A_mix_doubled_is_the_same_mix()
+        => Prop.ForAll(Lines.ToArbitrary(), lines =>
+        {
+            (string Slug, decimal Mass)[] mix = [.. lines.Select(line => (line.Item1, line.Item2!.Value))];
+            var (once, twice) = (Some.Firmness(mix), Some.Firmness([.. mix.Select(part => (part.Slug, 2m * part.Mass))]));
+            for (var celsius = 0; celsius <= 90; celsius += 10)
+            {
+                twice.At(celsius).SolidPercent.ShouldBe(once.At(celsius).SolidPercent, 1e-9);
+                twice.At(celsius).Firmness.ShouldBe(once.At(celsius).Firmness, 1e-9);
+            }
         });
 
     [Property(MaxTest = 100)]

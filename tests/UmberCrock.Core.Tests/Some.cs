@@ -19,6 +19,10 @@ internal static class Some
         Lines = [.. lines.Select(line => new FormulaLine("A", line.Slug, line.Percent))],
     };
 
+    /// <summary>The same from "slug percent"; a line without a percent is the balance.</summary>
+    public static Formula Lines(ProductForm form, params string[] lines)
+        => Formula(form, [.. lines.Select(line => line.Split(' ')).Select(words => (words[0], words.Length > 1 ? decimal.Parse(words[1], System.Globalization.CultureInfo.InvariantCulture) : (decimal?)null))]);
+
     public static Formula Demo(string name) => DemoFormulas.Read().Single(formula => formula.Name == name);
 
     public static EvaluationResult Evaluate(Formula formula) => Evaluator.Evaluate(formula, Catalogue, EvaluationSettings.Default);
@@ -30,6 +34,9 @@ internal static class Some
 
     public static MeltModel Mix(params (string Slug, decimal Mass)[] parts)
         => MeltModel.Of(parts.Select(part => new MeltPart(Catalogue.Find(part.Slug)!, part.Mass)));
+
+    public static Texture.FirmnessModel Firmness(params (string Slug, decimal Mass)[] parts)
+        => new([.. parts.Select(part => new MeltPart(Catalogue.Find(part.Slug)!, part.Mass))], Catalogue.Rules.Texture);
 
     public static double FirmnessAt(double celsius, params (string Slug, decimal Mass)[] parts)
         => Texture.MeltReport.Of([.. parts.Select(part => new MeltPart(Catalogue.Find(part.Slug)!, part.Mass))], new Climate(5, 30), Catalogue.Rules.Texture)

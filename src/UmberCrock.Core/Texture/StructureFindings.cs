@@ -77,7 +77,6 @@ internal static class StructureFindings
     private static Finding? Bleed(Assessment a)
     {
         var celsius = (double)a.Resolved.Formula.Climate.HighCelsius;
-        // What pours has melted, not bled: that is said of its texture.
         if (!Bleeds(a.Resolved, a.Firmness, celsius))
             return null;
         var (liquid, holds) = LiquidAgainstHold(a.Resolved, a.Firmness, celsius);
@@ -89,12 +88,13 @@ internal static class StructureFindings
             "Crystals hold oil as a sponge holds water. When too few are left the oil comes to the top, or out of the pack.",
             a.Resolved.Rules.Texture.Structure.Source, oils, [])
         {
-            Ways = () => TextureFixes.Ways(a, celsius, firmer: true, model => model.BandAt(celsius) != Band.Pourable && HoldsAll(a.Resolved, model, celsius)),
+            Ways = () => TextureFixes.Ways(a, celsius, firmer: true, model => HoldsAll(a.Resolved, model, celsius)),
         };
     }
 
+    /// <summary>What has melted all through does not weep: that is said of its texture. And a whip that bleeds has fallen in on itself.</summary>
     private static bool Bleeds(ResolvedFormula resolved, FirmnessModel model, double celsius)
-        => model.BandAt(celsius) != Band.Pourable && !HoldsAll(resolved, model, celsius);
+        => model.At(celsius).SolidPercent >= model.Rules.Structure.MeltedBelowSolid && !IsWhipped(resolved) && !HoldsAll(resolved, model, celsius);
 
     private static bool HoldsAll(ResolvedFormula resolved, FirmnessModel model, double celsius)
     {

@@ -74,6 +74,9 @@ public sealed record StructureRules
     /// <summary>The same, of families that hold more or less.</summary>
     public required ImmutableDictionary<string, double> OilHeldByFamily { get; init; }
 
+    /// <summary>Solid percent of the oil phase below which it counts as melted.</summary>
+    public required double MeltedBelowSolid { get; init; }
+
     /// <summary>Weight percent of melted fats that commonly grow grains from which it matters.</summary>
     public required decimal GrainHighPercent { get; init; }
 

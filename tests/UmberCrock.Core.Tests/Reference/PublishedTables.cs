@@ -70,6 +70,9 @@ internal static class PublishedTables
 
     public static double? Number(string text) => double.TryParse(text, CultureInfo.InvariantCulture, out var number) ? number : null;
 
+    /// <summary>A value of physics.csv.</summary>
+    public static double Quantity(string name) => Number(Rows("physics").First(row => row["quantity"] == name)["value"])!.Value;
+
     private static IEnumerable<Published> Read(string table)
         => Rows(table).Select(row => new Published(row["slug"], row["property"], Number(row["low"]) ?? double.MinValue, Number(row["high"]) ?? double.MaxValue, row["source"], row["confidence"]));
 }
