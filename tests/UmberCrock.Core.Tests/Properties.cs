@@ -14,7 +14,7 @@ public class Properties
     private static readonly string[] Slugs = [.. Some.Catalogue.Ingredients.Select(ingredient => ingredient.Slug)];
     private static readonly string[] Oils = [.. Some.Catalogue.Ingredients.Where(ingredient => ingredient is { Class: IngredientClass.Oil, Species.IsEmpty: true }).Select(ingredient => ingredient.Slug)];
 
-    private static readonly string[] Waxes = [.. Some.Catalogue.Ingredients.Where(ingredient => ingredient is { Class: IngredientClass.Wax, Species.IsEmpty: false }).Select(ingredient => ingredient.Slug)];
+    private static readonly string[] HardWaxes = ["beeswax", "candelilla-wax", "carnauba-wax", "rice-bran-wax"];
 
     private static readonly Gen<decimal> Percent = Gen.Choose(0, 400_000).Select(units => units / 10_000m);
 
@@ -110,17 +110,18 @@ public class Properties
         });
 
     /// <summary>
-    /// Up to 40 C, and but for half the last digit that is shown: a little wax that dissolves wholly has smaller molecules than the oil it stands
-    /// for, and so dissolves a trace more of the other crystals.
+    /// The waxes that are used for it, up to 30 C, and but for half the last digit that is shown: a little wax that dissolves wholly has smaller
+    /// molecules than the oil it stands for, and so dissolves a trace more of the other crystals. Of soft waxes and paraffin, which dissolve in
+    /// quantity, it does not hold: a third of paraffin can melt the fats beside it.
     /// </summary>
-    [Property(MaxTest = 100)]
-    public Property Wax_in_the_place_of_oil_never_softens()
-        => Prop.ForAll(Lines.Zip(Gen.Elements(Oils).Zip(Gen.Elements(Waxes))).Zip(Gen.Choose(1, 300)).ToArbitrary(), given =>
+    [Property(MaxTest = 300)]
+    public Property Hard_wax_in_the_place_of_oil_never_softens()
+        => Prop.ForAll(Lines.Zip(Gen.Elements(Oils).Zip(Gen.Elements(HardWaxes))).Zip(Gen.Choose(1, 300)).ToArbitrary(), given =>
         {
             var ((lines, (oil, wax)), amount) = given;
             (string, decimal)[] mix = [.. lines.Select(line => (line.Item1, line.Item2!.Value))];
             var (before, after) = (Some.Firmness([.. mix, (oil, 40m)]), Some.Firmness([.. mix, (oil, 40m - (amount / 10m)), (wax, amount / 10m)]));
-            for (var celsius = 0; celsius <= 40; celsius += 5)
+            for (var celsius = 0; celsius <= 30; celsius += 5)
                 after.At(celsius).Firmness.ShouldBeGreaterThanOrEqualTo(before.At(celsius).Firmness - 0.05, $"{wax} for {oil} at {celsius}");
         });
 
