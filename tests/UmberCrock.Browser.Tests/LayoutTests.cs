@@ -1,11 +1,17 @@
 namespace UmberCrock.Browser.Tests;
 
 /// <summary>Screens fit, and can be used without sight or colour.</summary>
-public sealed class LayoutTests : IDisposable
+public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<LayoutTests.Running>
 {
-    private readonly Server server = Server.Start();
+    private readonly Server server = running.Server;
 
-    public void Dispose() => server.Dispose();
+    /// <summary>One server and its demo data for all of them: they only look.</summary>
+    public sealed class Running : IDisposable
+    {
+        internal Server Server { get; } = Server.Start();
+
+        public void Dispose() => Server.Dispose();
+    }
 
     [Theory]
     [InlineData(1280, 800)]
@@ -14,7 +20,7 @@ public sealed class LayoutTests : IDisposable
     public void Nothing_hangs_out_sideways_and_every_dose_keeps_its_gauge(int width, int height)
     {
         using var page = new Page(width, height);
-        foreach (var path in new[] { "/", "/larder", "/larder/shea-butter-refined", "/larder/new?from=beeswax", "/settings", "/bench" })
+        foreach (var path in new[] { "/", "/larder", "/larder/shea-butter-refined", "/larder/new?from=beeswax", "/settings", "/bench/6/how", "/bench/6/notes", "/bench" })
         {
             page.Open(new Uri(server.Address, path));
             page.Run<bool>("return document.documentElement.scrollWidth <= window.innerWidth").ShouldBeTrue($"{path} at {width}");
@@ -32,6 +38,9 @@ public sealed class LayoutTests : IDisposable
     [InlineData("/larder/shea-butter-refined")]
     [InlineData("/larder/new?from=beeswax")]
     [InlineData("/settings")]
+    [InlineData("/bench/6")]
+    [InlineData("/bench/6/how")]
+    [InlineData("/bench/6/notes")]
     public void The_accessibility_checker_finds_nothing(string path)
     {
         using var page = new Page();

@@ -41,6 +41,9 @@ internal sealed class Page : IDisposable
 
     public void PressHolding(string held, string key) => new Actions(driver).KeyDown(held).SendKeys(key).KeyUp(held).Perform();
 
+    /// <summary>Moves the pointer onto the middle of something.</summary>
+    public void Hover(string selector) => new Actions(driver).MoveToElement(this[selector]).Perform();
+
     public T Run<T>(string script) => (T)driver.ExecuteScript(script)!;
 
     /// <summary>Waits until something holds, and says what did not.</summary>
