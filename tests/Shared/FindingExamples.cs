@@ -11,7 +11,8 @@ internal static class FindingExamples
     {
         [FindingCodes.WrongBand] = Of(FindingCodes.WrongBand, ProductForm.LipBalm, "beeswax 20", "shea-butter-refined 18", "castor-oil 10", "olive-oil"),
         [FindingCodes.TooSoftWarm] = Of(FindingCodes.TooSoftWarm, ProductForm.Stick, "beeswax 18", "candelilla-wax 4", "cocoa-butter 12", "shea-butter-refined 12", "sunflower-oil-high-oleic", "tocopherol-mixed 0.5")
-            with { Climate = new Climate(5, 36) },
+            with
+        { Climate = new Climate(5, 36) },
         [FindingCodes.TooHardCold] = Of(FindingCodes.TooHardCold, ProductForm.Butter, "shea-butter-refined 40", "coconut-oil 35", "beeswax 3", "sunflower-oil-high-oleic", "tocopherol-mixed 0.5") with { Climate = new Climate(0, 24) },
         [FindingCodes.Brittle] = Of(FindingCodes.Brittle, ProductForm.LipBalm, "candelilla-wax 12", "carnauba-wax 3", "castor-oil 30", "sunflower-oil-high-oleic", "tocopherol-mixed 0.5"),
         [FindingCodes.Drag] = Of(FindingCodes.Drag, ProductForm.Stick, "beeswax 25", "candelilla-wax 8", "cetyl-alcohol 5", "carnauba-wax 2", "castor-oil 10", "sunflower-oil-high-oleic", "tocopherol-mixed 0.5"),

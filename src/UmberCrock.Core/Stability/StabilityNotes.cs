@@ -52,7 +52,7 @@ internal static class StabilityNotes
     {
         var resolved = a.Resolved;
         var rules = resolved.Rules.Stability;
-        var lines = resolved.LinesWhere(ingredient => ingredient.Class == IngredientClass.SoftButter && ingredient.Species.Any(species => species.Family == rules.GrainyFamily));
+        var lines = resolved.LinesWhere(ingredient => ingredient.Grain?.Level == GrainLevel.High);
         var percent = resolved.PercentOf(lines);
         return resolved.Formula.Process == Process.ColdWhip || percent < rules.GrainyButterPercentFrom ? null : new StabilityNote(
             "may-grain", $"{FindingWords.Names(resolved, lines)} can crystallise into grains over days. Cool fast, then feel a smear for sand after 2, 7 and 14 days.", $"{Two(percent)} % of it is melted and cooled.");

@@ -23,13 +23,11 @@ public sealed record StabilityLook(string What, ImmutableArray<ProductForm> Form
 }
 
 /// <summary>From which amounts a note speaks, and the plan of checks (data/rules/stability.json).</summary>
-/// <param name="GrainyFamily">Family of the species whose soft butters grow grains when they cool slowly.</param>
-/// <param name="GrainyButterPercentFrom">Weight percent of such butters from which they matter.</param>
-/// <param name="KeepingCountsPercentFrom">Weight percent from which an ingredient's shelf life counts.</param>
+/// <param name="GrainyButterPercentFrom">Weight percent of butters that commonly grow grains from which they are worth a look.</param>
 /// <param name="Source">Where the figures come from.</param>
 /// <param name="Confidence">How sure they are.</param>
 /// <param name="Plan">When and where to look.</param>
 /// <param name="Look">What to look at.</param>
 public sealed record StabilityRules(
-    string GrainyFamily, decimal GrainyButterPercentFrom, decimal KeepingCountsPercentFrom, string Source, Confidence Confidence,
+    decimal GrainyButterPercentFrom, string Source, Confidence Confidence,
     StabilityPlanRules Plan, ImmutableArray<StabilityLook> Look);

@@ -8,45 +8,49 @@ namespace UmberCrock.Core.Suspension;
 /// Andrade 1930), the outer ones prolonged. Of a mix: ln mu is the mass-weighted mean (Arrhenius 1887). An oil with a single value has the slope of
 /// the stand-in; one without any counts as the stand-in.
 /// </summary>
-public static class LiquidViscosity
+public sealed class LiquidViscosity
 {
     private const double KelvinAtZeroCelsius = 273.15;
 
-    /// <summary>Viscosity of a mix, mPa s.</summary>
-    /// <param name="parts">Its oils and their masses.</param>
-    /// <param name="celsius">Temperature.</param>
+    private readonly Point[] standIn;
+    private readonly List<(double Share, Point[] Points)> oils = [];
+
+    /// <summary>Takes the oils up.</summary>
+    /// <param name="parts">The oils and their masses; without any, the stand-in alone.</param>
     /// <param name="standIn">A common oil with at least two reference values.</param>
-    public static double Of(IEnumerable<MeltPart> parts, double celsius, Ingredient standIn)
+    public LiquidViscosity(IReadOnlyCollection<MeltPart> parts, Ingredient standIn)
     {
-        double sum = 0, mass = 0;
-        foreach (var (ingredient, amount) in parts)
-        {
-            sum += (double)amount * LogOf(ingredient, celsius, standIn);
-            mass += (double)amount;
-        }
-
-        return mass > 0 ? Math.Exp(sum / mass) : Math.Exp(LogOf(standIn, celsius, standIn));
+        this.standIn = PointsOf(standIn);
+        var mass = (double)parts.Sum(part => part.Mass);
+        foreach (var (ingredient, amount) in parts.Where(part => part.Mass > 0m))
+            oils.Add(((double)amount / mass, PointsOf(ingredient)));
+        if (oils.Count == 0)
+            oils.Add((1, this.standIn));
     }
 
-    private static double LogOf(Ingredient ingredient, double celsius, Ingredient standIn)
-    {
-        var points = ingredient.Viscosity;
-        if (points.IsEmpty)
-            return Line(standIn, celsius);
-        return points.Length == 1
-            ? Math.Log(points[0].Value) + Line(standIn, celsius) - Line(standIn, points[0].Celsius)
-            : Line(ingredient, celsius);
-    }
+    /// <summary>Dynamic viscosity at a temperature in C, mPa s.</summary>
+    public double At(double celsius) => Math.Exp(oils.Sum(oil => oil.Share * LogOf(oil.Points, celsius)));
 
-    private static double Line(Ingredient ingredient, double celsius)
+    private static Point[] PointsOf(Ingredient ingredient) => [.. ingredient.Viscosity.OrderBy(point => point.Celsius).Select(point => new Point(point.Celsius, Math.Log(point.Value)))];
+
+    private double LogOf(Point[] points, double celsius) => points.Length switch
     {
-        var points = ingredient.Viscosity.OrderBy(point => point.Celsius).ToArray();
+        0 => Line(standIn, celsius),
+        1 => points[0].Log + Line(standIn, celsius) - Line(standIn, points[0].Celsius),
+        _ => Line(points, celsius),
+    };
+
+    private static double Line(Point[] points, double celsius)
+    {
         var at = 0;
         while (at < points.Length - 2 && celsius > points[at + 1].Celsius)
             at++;
-        double Inverse(double temperature) => 1 / (temperature + KelvinAtZeroCelsius);
         var (cold, warm) = (points[at], points[at + 1]);
-        var slope = (Math.Log(cold.Value) - Math.Log(warm.Value)) / (Inverse(cold.Celsius) - Inverse(warm.Celsius));
-        return Math.Log(cold.Value) + (slope * (Inverse(celsius) - Inverse(cold.Celsius)));
+        return cold.Log + ((cold.Log - warm.Log) / (Inverse(cold.Celsius) - Inverse(warm.Celsius)) * (Inverse(celsius) - Inverse(cold.Celsius)));
     }
+
+    private static double Inverse(double celsius) => 1 / (celsius + KelvinAtZeroCelsius);
+
+    [System.Runtime.InteropServices.StructLayout(System.Runtime.InteropServices.LayoutKind.Auto)]
+    private readonly record struct Point(double Celsius, double Log);
 }

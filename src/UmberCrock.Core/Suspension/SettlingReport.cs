@@ -46,6 +46,9 @@ public sealed record SettlingRules
     /// <summary>Temperature of the kitchen, C.</summary>
     public required double RoomCelsius { get; init; }
 
+    /// <summary>Sticks and balms are poured this much above their set point (common practice: 8 to 10 C), C.</summary>
+    public required double PourAboveSetCelsius { get; init; }
+
     /// <summary>Newton's rate of cooling of a small batch in its moulds, 1/min.</summary>
     public required double CoolingPerMinute { get; init; }
 
@@ -71,9 +74,6 @@ public sealed record SettlingReport(
 {
     private const double MillimetresPerHour = 1000.0 * 3600;
 
-    /// <summary>Sticks and balms are poured this much above their set point (common practice: 8 to 10 C), C.</summary>
-    private const double PourAboveSetCelsius = 9;
-
     /// <summary>Null when nothing in it would sink.</summary>
     internal static SettlingReport? Of(ResolvedFormula resolved, FirmnessModel firmness)
     {
@@ -85,7 +85,7 @@ public sealed record SettlingReport(
         var fluid = DensityOf(liquids);
         var (powder, dispersed, radius) = powders
             .Where(part => part.Mass >= rules.Matters && part.Ingredient.Density!.Value >= fluid + rules.DenserBy)
-            .Select(part => (part.Ingredient, Dispersed: IsDispersed(resolved, part), 0.0))
+            .Select(part => (part.Ingredient, Dispersed: IsDispersed(resolved, part)))
             .Select(part => (part.Ingredient, part.Dispersed, Radius: part.Dispersed ? rules.DispersedMicrometres : rules.AgglomerateMicrometres))
             .OrderByDescending(part => (part.Ingredient.Density!.Value - fluid) * part.Radius * part.Radius).FirstOrDefault();
         if (powder is null)
@@ -93,14 +93,14 @@ public sealed record SettlingReport(
 
         var volume = powders.Sum(part => (double)part.Mass / part.Ingredient.Density!.Value);
         var crowd = Stokes.Hindrance(volume / (volume + ((double)liquids.Sum(part => part.Mass) / fluid)));
-        var standIn = resolved.Catalogue.Find(rules.StandInViscosity)!;
+        var viscosity = new LiquidViscosity(liquids, resolved.Catalogue.Find(rules.StandInViscosity)!);
         double Velocity(double celsius)
-            => Stokes.MetresPerSecond(powder.Density!.Value, fluid, radius, LiquidViscosity.Of(liquids, celsius, standIn)) * crowd * MillimetresPerHour;
+            => Stokes.MetresPerSecond(powder.Density!.Value, fluid, radius, viscosity.At(celsius)) * crowd * MillimetresPerHour;
 
         var set = firmness.SetPointCelsius();
-        var pour = Math.Max(firmness.Melt.ClearPointCelsius() ?? rules.RoomCelsius, (set ?? rules.RoomCelsius) + PourAboveSetCelsius);
+        var pour = Math.Max(firmness.Melt.ClearPointCelsius() ?? rules.RoomCelsius, (set ?? rules.RoomCelsius) + rules.PourAboveSetCelsius);
         var (stir, fall) = set is { } sets && sets > rules.RoomCelsius ? Fall(Velocity, pour, sets, rules) : (null, null);
-        return new SettlingReport(Velocity(pour), stir, pour, fall, powder.Slug, dispersed, LiquidViscosity.Of(liquids, pour, standIn), rules.Confidence);
+        return new SettlingReport(Velocity(pour), stir, pour, fall, powder.Slug, dispersed, viscosity.At(pour), rules.Confidence);
     }
 
     /// <summary>

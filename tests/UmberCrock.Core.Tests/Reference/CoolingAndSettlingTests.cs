@@ -56,7 +56,7 @@ public class CoolingAndSettlingTests
     {
         var standIn = Some.Catalogue.Find("olive-oil")!;
         MeltPart Part(string slug, decimal mass) => new(Some.Catalogue.Find(slug)!, mass);
-        LiquidViscosity.Of([Part("castor-oil", 25m), Part("sunflower-oil", 75m)], 40, standIn)
+        new LiquidViscosity([Part("castor-oil", 25m), Part("sunflower-oil", 75m)], standIn).At(40)
             .ShouldBe(Math.Pow(Viscosity(("castor-oil", 100m), 40), 0.25) * Math.Pow(Viscosity(("sunflower-oil", 100m), 40), 0.75), 1e-9);
     }
 
@@ -100,5 +100,5 @@ public class CoolingAndSettlingTests
     }
 
     private static double Viscosity((string Slug, decimal Mass) part, double celsius)
-        => LiquidViscosity.Of([new MeltPart(Some.Catalogue.Find(part.Slug)!, part.Mass)], celsius, Some.Catalogue.Find("olive-oil")!);
+        => new LiquidViscosity([new MeltPart(Some.Catalogue.Find(part.Slug)!, part.Mass)], Some.Catalogue.Find("olive-oil")!).At(celsius);
 }
