@@ -122,6 +122,21 @@ public static class FindingCodes
     /// <summary>Turns soon.</summary>
     public const string Rancidity = "rancidity";
 
+    /// <summary>A line of a recipe that is not understood.</summary>
+    public const string IntakeUnmatched = "intake-unmatched";
+
+    /// <summary>Amounts that were not weighed.</summary>
+    public const string IntakeVolume = "intake-volume";
+
+    /// <summary>The lines do not come to what the recipe claims.</summary>
+    public const string IntakeTotal = "intake-total";
+
+    /// <summary>A point may have slipped.</summary>
+    public const string IntakeTenfold = "intake-tenfold";
+
+    /// <summary>A range read as its middle.</summary>
+    public const string IntakeRange = "intake-range";
+
     /// <summary>All of them, in the order of the contract.</summary>
     public static ImmutableArray<FindingCode> All { get; } =
     [
@@ -144,12 +159,12 @@ public static class FindingCodes
         new(EmulsifierLow, [Severity.Caution, Severity.Note], "It has one, and too little of it."),
         new(EmulsifierMismatch, [Severity.Caution], "The HLB that the emulsifiers supply is not what the oils want."),
         new(StageTooHot, [Severity.Caution], "A heat-sensitive ingredient sits in a stage hotter than it bears."),
-        new(WindowClosed, [Severity.Caution], "It must go in below a temperature at which the mix has already set."),
+        new(WindowClosed, [Severity.Caution, Severity.Note], "It must go in below a temperature at which the mix has already set; a note when by less than the set point is known."),
         new(SeizeRisk, [Severity.Caution], "A later phase large and cold enough to set the molten waxes on contact."),
-        new(GrainRisk, [Severity.Caution], "A grain-prone butter, melted, in an amount that matters."),
-        new(TooSoftWarm, [Severity.Caution], "Softer than its form wants at the warm end of its climate."),
+        new(GrainRisk, [Severity.Caution, Severity.Note], "A grain-prone butter, melted, in an amount that matters; a note for those that grain now and then."),
+        new(TooSoftWarm, [Severity.Caution, Severity.Note], "Softer than its form wants at the warm end of its climate; a note when by less than firmness is known."),
         new(TooHardCold, [Severity.Caution, Severity.Note], "Harder than its form wants at the cold end; a note when by one band."),
-        new(WrongBand, [Severity.Caution], "At 20 C it is not in a band its form wants."),
+        new(WrongBand, [Severity.Caution, Severity.Note], "At 20 C it is not in a band its form wants; a note when by less than firmness is known."),
         new(Brittle, [Severity.Caution], "Wax that snaps brings nearly all of the firmness."),
         new(Drag, [Severity.Caution], "Scrapes on skin."),
         new(Greasy, [Severity.Caution], "Lies on skin for long."),
@@ -162,5 +177,10 @@ public static class FindingCodes
         new(PowderOverload, [Severity.Caution], "More powder than the fatty phase can wet."),
         new(Rancidity, [Severity.Caution], "Polyunsaturated oils with a short life dominate."),
         new(SunscreenUntested, [Severity.Caution, Severity.Stop], "Sun use or a UV filter: what cannot be known or claimed. A stop when the label claims protection."),
+        new(IntakeUnmatched, [Severity.Caution], "A line of a recipe names nothing that is known, or gives no amount."),
+        new(IntakeVolume, [Severity.Note], "Amounts by spoon, cup or drop: grams with a low and a high."),
+        new(IntakeTotal, [Severity.Caution], "The lines do not come to what the recipe says it makes."),
+        new(IntakeTenfold, [Severity.Caution], "An amount that fits its window only when divided or multiplied by ten."),
+        new(IntakeRange, [Severity.Note], "An amount given as a range, read as its middle."),
     ];
 }

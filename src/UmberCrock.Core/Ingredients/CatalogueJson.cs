@@ -4,6 +4,7 @@ using System.Text.Json.Serialization;
 using UmberCrock.Core.Doses;
 using UmberCrock.Core.Emulsions;
 using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Intake;
 using UmberCrock.Core.Json;
 using UmberCrock.Core.Keeping;
 using UmberCrock.Core.Labels;
@@ -43,6 +44,7 @@ namespace UmberCrock.Core.Ingredients;
 [JsonSerializable(typeof(PouringRules))]
 [JsonSerializable(typeof(SunClaimPatterns))]
 [JsonSerializable(typeof(StabilityRules))]
+[JsonSerializable(typeof(IntakeRules))]
 internal sealed partial class CatalogueJson : JsonSerializerContext
 {
     /// <summary>The contract's options over the code made at build time.</summary>

@@ -4,6 +4,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using UmberCrock.Core.Doses;
 using UmberCrock.Core.Emulsions;
+using UmberCrock.Core.Intake;
 using UmberCrock.Core.Keeping;
 using UmberCrock.Core.Labels;
 using UmberCrock.Core.Making;
@@ -53,6 +54,7 @@ internal static class CatalogueLoader
             Pouring = Read<PouringRules>("data/rules/mixing.json", "pouring"),
             SunClaims = Read<SunClaimPatterns>("data/rules/sun-claims.json"),
             Stability = Read<StabilityRules>("data/rules/stability.json"),
+            Intake = Read<IntakeRules>("data/rules/intake.json"),
         };
         return new Catalogue(ingredients.GetAwaiter().GetResult(), rules);
     }

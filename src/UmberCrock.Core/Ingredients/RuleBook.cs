@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Doses;
 using UmberCrock.Core.Emulsions;
+using UmberCrock.Core.Intake;
 using UmberCrock.Core.Keeping;
 using UmberCrock.Core.Labels;
 using UmberCrock.Core.Making;
@@ -72,4 +73,7 @@ public sealed record RuleBook
 
     /// <summary>From which amounts the stability notes speak.</summary>
     public required StabilityRules Stability { get; init; }
+
+    /// <summary>How recipes are written.</summary>
+    public required IntakeRules Intake { get; init; }
 }

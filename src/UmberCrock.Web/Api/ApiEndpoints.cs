@@ -4,6 +4,7 @@ using System.Text.Json.Nodes;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Intake;
 using UmberCrock.Core.Json;
 using UmberCrock.Storage;
 using UmberCrock.Web.Hosting;
@@ -25,6 +26,10 @@ internal static class ApiEndpoints
         api.MapPost("/edit", EditAsync)
             .WithSummary("Applies edits to a formula, in order, and evaluates what they make of it.")
             .WithDescription("Body: {\"formula\", \"edits\"} (/schemas/formula.schema.json, /schemas/edits.schema.json).")
+            .Accepts<JsonElement>(Json).Produces<JsonElement>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
+        api.MapPost("/intake", IntakeAsync)
+            .WithSummary("Reads a recipe as people write it.")
+            .WithDescription("Body: {\"text\", \"dropsPerMillilitre\", \"claimedTotalGrams\", \"spoons\": \"us\" | \"metric\", \"form\"}, all but the text optional; at most 1 MiB. Answer: /schemas/intake.schema.json.")
             .Accepts<JsonElement>(Json).Produces<JsonElement>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
         api.MapGet("/ingredients", IngredientsAsync).WithSummary("A page of ingredients that fit a query and a class.").Produces<IngredientPage>().ProducesProblem(422);
         api.MapGet("/ingredients/{slug}", IngredientBySlug).WithSummary("All that is known of an ingredient.").Produces<JsonElement>().ProducesProblem(404);
@@ -51,6 +56,16 @@ internal static class ApiEndpoints
             ["formula"] = FormulaWriter.Write(edited),
             ["evaluation"] = JsonSerializer.SerializeToNode(evaluation, ContractJson.Options),
         });
+    }
+
+    private static async Task<IResult> IntakeAsync(HttpRequest request, Knowledge knowledge)
+    {
+        using var body = await RequestBody.ReadJsonAsync(request);
+        var (text, options) = IntakeRequest.Read(body.RootElement, knowledge.Settings);
+        var report = IntakeReader.Read(text, knowledge.Catalogue, knowledge.Settings, options);
+        var answer = JsonSerializer.SerializeToNode(report, ContractJson.Options)!.AsObject();
+        answer["formula"] = FormulaWriter.Write(report.Formula);
+        return Answer(answer);
     }
 
     private static async Task<IResult> IngredientsAsync(LarderStore larder, string? query, string? @class, int offset = 0, int limit = 50)

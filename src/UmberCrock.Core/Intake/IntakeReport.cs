@@ -1,0 +1,64 @@
+using System.Collections.Immutable;
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Formulas;
+
+namespace UmberCrock.Core.Intake;
+
+/// <summary>A line of a recipe that names an ingredient, as it was read.</summary>
+/// <param name="Number">Its line in the text, from 1.</param>
+/// <param name="Text">The line as it was pasted.</param>
+/// <param name="Name">The words of it that were read as the name.</param>
+/// <param name="Ingredient">Slug; null when nothing is known by that name.</param>
+/// <param name="Amount">The amount as written, the middle of a range; null when there is none.</param>
+/// <param name="AmountLow">The lower end of a range; the amount itself where it is none.</param>
+/// <param name="AmountHigh">Its upper end.</param>
+/// <param name="Unit">Its unit: g, kg, mg, oz, lb, ml, cl, dl, l, tsp, tbsp, cup, fl-oz, pint, drop, percent, part, or "to-100".</param>
+/// <param name="Grams">What it weighs; null when that cannot be said.</param>
+/// <param name="GramsLow">At least.</param>
+/// <param name="GramsHigh">At most.</param>
+/// <param name="Percent">Weight percent of what was matched and measured.</param>
+/// <param name="PercentLow">At least: when it is lightest and all others heaviest.</param>
+/// <param name="PercentHigh">At most.</param>
+/// <param name="Weighed">True when it was given by weight.</param>
+/// <param name="Alternatives">Slugs of what else the name may mean, best first.</param>
+/// <param name="Assumed">What was assumed to make grams of it: "44.4 mL at 0.55 g/mL poured, 0.45 to 0.65".</param>
+/// <param name="Line">Index of its line in the formula; null when it is not in it.</param>
+public sealed record IntakeLine(
+    int Number, string Text, string Name, string? Ingredient, decimal? Amount, decimal? AmountLow, decimal? AmountHigh, string? Unit, decimal? Grams, decimal? GramsLow, decimal? GramsHigh,
+    decimal? Percent, decimal? PercentLow, decimal? PercentHigh, bool Weighed, ImmutableArray<string> Alternatives, string Assumed, int? Line);
+
+/// <summary>What a line that names no ingredient was read as.</summary>
+public enum AsideKind
+{
+    /// <summary>The recipe's name.</summary>
+    Name,
+
+    /// <summary>A phase heading.</summary>
+    Heading,
+
+    /// <summary>What the recipe says it makes.</summary>
+    Claim,
+
+    /// <summary>An instruction, or nothing.</summary>
+    Aside,
+}
+
+/// <summary>A line that names no ingredient.</summary>
+public sealed record IntakeAside(int Number, string Text, AsideKind Kind);
+
+/// <summary>A recipe as it was read.</summary>
+/// <param name="Lines">Lines that name an ingredient.</param>
+/// <param name="Asides">The others, blank ones left out.</param>
+/// <param name="TotalGrams">Sum of what was matched and measured.</param>
+/// <param name="ClaimedTotalGrams">What the recipe, or its bearer, says it makes; null when neither does.</param>
+/// <param name="Findings">What there is to doubt; their lines are indices of <paramref name="Lines"/>, the edits of their fixes are for <paramref name="Formula"/>.</param>
+/// <param name="Formula">The formula it makes.</param>
+public sealed record IntakeReport(
+    ImmutableArray<IntakeLine> Lines, ImmutableArray<IntakeAside> Asides, decimal TotalGrams, decimal? ClaimedTotalGrams, ImmutableArray<Finding> Findings, Formula Formula);
+
+/// <summary>How a recipe is to be read.</summary>
+/// <param name="DropsPerMillilitre">Drops in a millilitre.</param>
+/// <param name="ClaimedTotalGrams">What it is said to make, when the text does not say.</param>
+/// <param name="Spoons">Whose spoons and cups.</param>
+/// <param name="Form">What it makes; null to go by the words of its name.</param>
+public sealed record IntakeOptions(decimal DropsPerMillilitre = 20m, decimal? ClaimedTotalGrams = null, Spoons Spoons = Spoons.Us, ProductForm? Form = null);

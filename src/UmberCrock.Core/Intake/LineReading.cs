@@ -1,0 +1,142 @@
+using System.Collections.Immutable;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
+
+namespace UmberCrock.Core.Intake;
+
+/// <summary>A line before its amount is turned into grams.</summary>
+internal sealed record ReadLine(int Number, string Text, string Name, WrittenAmount? Amount, bool IsBalance, ImmutableArray<IngredientMatch> Matches, int Heading)
+{
+    /// <summary>The ingredient it means, or null.</summary>
+    public Ingredient? Ingredient { get; init; }
+}
+
+/// <summary>A heading and the stage it means.</summary>
+internal sealed record ReadHeading(string Name, Stage Stage);
+
+/// <summary>Tells ingredient lines, headings, claims and asides apart, line by line.</summary>
+internal sealed class LineReading
+{
+    /// <summary>Longer lines are no line of a recipe; what is past this is not read.</summary>
+    private const int LongestLine = 300;
+
+    private readonly IntakeRules rules;
+    private readonly AmountGrammar grammar;
+    private readonly IngredientMatcher matcher;
+
+    public LineReading(Catalogue catalogue)
+    {
+        rules = catalogue.Rules.Intake;
+        grammar = new AmountGrammar(rules);
+        matcher = IngredientMatcher.For(catalogue);
+    }
+
+    public List<ReadLine> Lines { get; } = [];
+
+    public List<IntakeAside> Asides { get; } = [];
+
+    public List<ReadHeading> Headings { get; } = [];
+
+    /// <summary>What the recipe says it makes, in grams; null when it does not say.</summary>
+    public decimal? Claim { get; private set; }
+
+    /// <summary>The recipe's name; null when it has none.</summary>
+    public string? Name { get; private set; }
+
+    /// <summary>Reads one line.</summary>
+    public void Read(int number, string text)
+    {
+        var line = text.Length > LongestLine ? text[..LongestLine] : text;
+        var folded = Words(line);
+        if (folded.Length == 0)
+            return;
+        var (amounts, rest, bracketed) = Split(line);
+        var sentence = $" {string.Join(' ', folded)} ";
+        if (Array.Exists(folded, rules.Claims.Contains) && amounts.Exists(amount => amount.Unit is not null) && amounts.TrueForAll(amount => amount.Unit?.Kind != AmountKind.Percent) && Sure(rest) is null)
+        {
+            Claim ??= amounts.Where(amount => amount.Unit?.Kind == AmountKind.Mass).Select(amount => (decimal?)(amount.Middle * amount.Unit!.Factor)).FirstOrDefault();
+            Asides.Add(new IntakeAside(number, text, AsideKind.Claim));
+            return;
+        }
+
+        var balance = rules.Balance.Any(words => sentence.Contains($" {words} ", StringComparison.Ordinal));
+        var name = balance ? rules.Balance.Aggregate($" {rest} ", (left, words) => left.Replace($" {words} ", " ", StringComparison.OrdinalIgnoreCase)).Trim() : rest;
+        var amount = balance ? null : Chosen(amounts);
+        var matches = matcher.Find(name);
+        // "Shea butter (unrefined)": what stands in brackets may tell which of several it is.
+        if (bracketed.Length > 0 && matcher.Find($"{name} {bracketed}") is [{ } closer, ..] exact && closer.Score >= matches.Select(match => match.Score).FirstOrDefault())
+            matches = exact;
+        var sure = matches.Count > 0 && matches[0].Score >= rules.SureScore;
+        var instruction = Array.Exists(folded, rules.Instructions.Contains);
+        var measured = balance || (amount?.Unit is not null) || (amount is not null && sure) || (folded.Length <= 6 && Array.Exists(folded, rules.Vague.Contains));
+        if (measured ? !instruction || amount?.Unit is not null : sure && !instruction && matches[0].Score >= rules.NameScore)
+        {
+            Lines.Add(new ReadLine(number, text, name, amount, balance, [.. matches], Headings.Count - 1) { Ingredient = sure ? matches[0].Ingredient : null });
+            return;
+        }
+
+        Asides.Add(new IntakeAside(number, text, OtherOf(line, folded, amounts.Count > 0 || instruction)));
+    }
+
+    private AsideKind OtherOf(string line, string[] folded, bool says)
+    {
+        var sentence = $" {string.Join(' ', folded)} ";
+        var stage = rules.Headings.FirstOrDefault(heading => heading.Words.Any(word => sentence.Contains($" {word} ", StringComparison.Ordinal)))?.Stage;
+        if (Lines.Count == 0 && Name is null && Headings.Count == 0 && !line.TrimEnd().EndsWith(':') && !says && (stage is null || folded.Length > 2) && !sentence.StartsWith(" phase ", StringComparison.Ordinal) && !sentence.StartsWith(" melt ", StringComparison.Ordinal))
+        {
+            Name = line.Trim().TrimStart('#', '*', '-').Trim();
+            return AsideKind.Name;
+        }
+
+        // Headings are short: what is long tells what to do.
+        if (!says && folded.Length <= 6 && (stage is not null || line.TrimEnd().EndsWith(':')))
+        {
+            Headings.Add(new ReadHeading(line.Trim().TrimEnd(':'), stage ?? Stage.Melt));
+            return AsideKind.Heading;
+        }
+
+        return AsideKind.Aside;
+    }
+
+    private Ingredient? Sure(string name) => matcher.Find(name) is [{ } best, ..] && best.Score >= rules.SureScore ? best.Ingredient : null;
+
+    /// <summary>By weight where there is a weight, else the first that has a unit, else the first.</summary>
+    private static WrittenAmount? Chosen(List<WrittenAmount> amounts)
+        => amounts.Find(amount => amount.Unit?.Kind == AmountKind.Mass) ?? amounts.Find(amount => amount.Unit is not null) ?? amounts.FirstOrDefault();
+
+    /// <summary>The amounts of a line, what is left of it as the name, up to a word at which names end, and what stands in brackets.</summary>
+    private (List<WrittenAmount> Amounts, string Name, string Bracketed) Split(string line)
+    {
+        var amounts = new List<WrittenAmount>();
+        var (rest, bracketed) = (new List<string>(), new List<string>());
+        var (open, ended) = (0, false);
+        for (var tokens = IntakeTokens.Of(line); !tokens.IsAtEnd;)
+        {
+            var found = grammar.Amount(tokens);
+            if (found.HasValue)
+            {
+                amounts.Add(found.Value);
+                tokens = found.Remainder;
+                continue;
+            }
+
+            var token = tokens.ConsumeToken();
+            var text = token.Value.ToStringValue();
+            (open, ended) = text switch
+            {
+                "(" or "[" => (open + 1, ended),
+                ")" or "]" => (Math.Max(0, open - 1), ended),
+                _ when open > 0 => (open, ended),
+                ";" or "," => (open, ended || rest.Count > 0),
+                _ => (open, ended || (rest.Count > 0 && rules.Stops.Contains(IngredientSearch.Fold(text)))),
+            };
+            if (token.Value.Kind == IntakeToken.Word && !ended)
+                (open == 0 ? rest : bracketed).Add(text);
+            tokens = token.Remainder;
+        }
+
+        return (amounts, string.Join(' ', rest), string.Join(' ', bracketed));
+    }
+
+    private static string[] Words(string line) => IngredientSearch.Fold(line).Split(' ', StringSplitOptions.RemoveEmptyEntries);
+}
