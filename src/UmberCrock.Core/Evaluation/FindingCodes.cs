@@ -137,6 +137,12 @@ public static class FindingCodes
     /// <summary>A range read as its middle.</summary>
     public const string IntakeRange = "intake-range";
 
+    /// <summary>A dose that the scale cannot weigh.</summary>
+    public const string Unweighable = "unweighable";
+
+    /// <summary>A dose that rounding to the scale moves.</summary>
+    public const string Rounding = "rounding";
+
     /// <summary>All of them, in the order of the contract.</summary>
     public static ImmutableArray<FindingCode> All { get; } =
     [
@@ -182,5 +188,7 @@ public static class FindingCodes
         new(IntakeTotal, [Severity.Caution], "The lines do not come to what the recipe says it makes."),
         new(IntakeTenfold, [Severity.Caution], "An amount that fits its window only when divided or multiplied by ten."),
         new(IntakeRange, [Severity.Note], "An amount given as a range, read as its middle."),
+        new(Unweighable, [Severity.Caution], "A dose that is too small for the scale: weigh a larger batch or a premix."),
+        new(Rounding, [Severity.Note], "Rounding to the scale moves a dose noticeably."),
     ];
 }

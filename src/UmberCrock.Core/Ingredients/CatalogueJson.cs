@@ -45,6 +45,7 @@ namespace UmberCrock.Core.Ingredients;
 [JsonSerializable(typeof(SunClaimPatterns))]
 [JsonSerializable(typeof(StabilityRules))]
 [JsonSerializable(typeof(IntakeRules))]
+[JsonSerializable(typeof(ScaleRules))]
 internal sealed partial class CatalogueJson : JsonSerializerContext
 {
     /// <summary>The contract's options over the code made at build time.</summary>

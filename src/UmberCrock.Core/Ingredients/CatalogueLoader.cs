@@ -55,6 +55,7 @@ internal static class CatalogueLoader
             SunClaims = Read<SunClaimPatterns>("data/rules/sun-claims.json"),
             Stability = Read<StabilityRules>("data/rules/stability.json"),
             Intake = Read<IntakeRules>("data/rules/intake.json"),
+            Scale = Read<ScaleRules>("data/rules/scale.json"),
         };
         return new Catalogue(ingredients.GetAwaiter().GetResult(), rules);
     }

@@ -76,4 +76,7 @@ public sealed record RuleBook
 
     /// <summary>How recipes are written.</summary>
     public required IntakeRules Intake { get; init; }
+
+    /// <summary>What a scale can weigh.</summary>
+    public required ScaleRules Scale { get; init; }
 }

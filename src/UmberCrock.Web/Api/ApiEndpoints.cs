@@ -6,6 +6,8 @@ using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Intake;
 using UmberCrock.Core.Json;
+using UmberCrock.Core.Making;
+using UmberCrock.Core.Trials;
 using UmberCrock.Storage;
 using UmberCrock.Web.Hosting;
 
@@ -30,6 +32,14 @@ internal static class ApiEndpoints
         api.MapPost("/intake", IntakeAsync)
             .WithSummary("Reads a recipe as people write it.")
             .WithDescription("Body: {\"text\", \"dropsPerMillilitre\", \"claimedTotalGrams\", \"spoons\": \"us\" | \"metric\", \"form\"}, all but the text optional; at most 1 MiB. Answer: /schemas/intake.schema.json.")
+            .Accepts<JsonElement>(Json).Produces<JsonElement>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
+        api.MapPost("/weigh-sheet", WeighSheetAsync)
+            .WithSummary("Scales a formula to a batch or to containers, in steps of a scale.")
+            .WithDescription("Body: {\"formula\", \"batchGrams\" or \"containers\": [{\"name\",\"millilitres\",\"count\",\"fillPercent\"}], \"lossPercent\", \"scaleResolutionGrams\", \"overrunPercent\"}.")
+            .Accepts<JsonElement>(Json).Produces<WeighSheet>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
+        api.MapPost("/ladder", LadderAsync)
+            .WithSummary("A row of small trials: one line raised and another lowered, step by step, each evaluated.")
+            .WithDescription("Body: {\"formula\", \"raise\": line, \"lower\": line, \"step\": percent, \"rungs\": odd count}.")
             .Accepts<JsonElement>(Json).Produces<JsonElement>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
         api.MapGet("/ingredients", IngredientsAsync).WithSummary("A page of ingredients that fit a query and a class.").Produces<IngredientPage>().ProducesProblem(422);
         api.MapGet("/ingredients/{slug}", IngredientBySlug).WithSummary("All that is known of an ingredient.").Produces<JsonElement>().ProducesProblem(404);
@@ -66,6 +76,29 @@ internal static class ApiEndpoints
         var answer = JsonSerializer.SerializeToNode(report, ContractJson.Options)!.AsObject();
         answer["formula"] = FormulaWriter.Write(report.Formula);
         return Answer(answer);
+    }
+
+    private static async Task<IResult> WeighSheetAsync(HttpRequest request, Knowledge knowledge)
+    {
+        using var body = await RequestBody.ReadJsonAsync(request);
+        var (formula, weigh) = TrialRequests.Weigh(body.RootElement);
+        return Answer(WeighSheet.Of(formula, knowledge.Catalogue, knowledge.Settings, weigh));
+    }
+
+    private static async Task<IResult> LadderAsync(HttpRequest request, Knowledge knowledge)
+    {
+        using var body = await RequestBody.ReadJsonAsync(request);
+        var (formula, raise, lower, step, rungs) = TrialRequests.Ladder(body.RootElement);
+        return Answer(new JsonObject
+        {
+            ["rungs"] = new JsonArray([.. Ladder.Of(formula, raise, lower, step, rungs, knowledge.Catalogue, knowledge.Settings).Select(rung => new JsonObject
+            {
+                ["percentRaised"] = rung.PercentRaised,
+                ["percentLowered"] = rung.PercentLowered,
+                ["formula"] = FormulaWriter.Write(rung.Formula),
+                ["evaluation"] = JsonSerializer.SerializeToNode(rung.Evaluation, ContractJson.Options),
+            })]),
+        });
     }
 
     private static async Task<IResult> IngredientsAsync(LarderStore larder, string? query, string? @class, int offset = 0, int limit = 50)

@@ -1,0 +1,38 @@
+using System.Text.Json;
+using UmberCrock.Core.Json;
+
+namespace UmberCrock.Web.Api;
+
+/// <summary>Reads members of a request; a wrong one is named by its pointer.</summary>
+internal static class JsonMembers
+{
+    /// <summary>The members of an object that are not null, of those that a request may have.</summary>
+    public static Dictionary<string, JsonElement> Of(JsonElement body, params string[] known)
+    {
+        if (body.ValueKind != JsonValueKind.Object)
+            throw new DocumentException("/", $"must be an object with {string.Join(", ", known)}.");
+        foreach (var member in body.EnumerateObject().Where(member => !known.Contains(member.Name)))
+            throw new DocumentException($"/{member.Name}", $"is not a member of this request. These are: {string.Join(", ", known)}.");
+        return body.EnumerateObject().Where(member => member.Value.ValueKind != JsonValueKind.Null).GroupBy(member => member.Name).ToDictionary(group => group.Key, group => group.Last().Value, StringComparer.Ordinal);
+    }
+
+    /// <summary>A member that must be there.</summary>
+    public static JsonElement Required(this Dictionary<string, JsonElement> members, string name, string pointer = "")
+        => members.TryGetValue(name, out var value) ? value : throw new DocumentException($"{pointer}/{name}", "is missing.");
+
+    /// <summary>A number within bounds.</summary>
+    public static decimal Number(JsonElement value, string pointer, decimal least, decimal most)
+        => value.ValueKind == JsonValueKind.Number && value.TryGetDecimal(out var number) && number >= least && number <= most ? number
+            : throw new DocumentException(pointer, $"must be a number from {least:0.####} to {most:0.####}.");
+
+    /// <summary>A whole number within bounds.</summary>
+    public static int Whole(JsonElement value, string pointer, int least, int most)
+        => value.ValueKind == JsonValueKind.Number && value.TryGetInt32(out var number) && number >= least && number <= most ? number
+            : throw new DocumentException(pointer, $"must be a whole number from {least} to {most}.");
+
+    /// <summary>A word of the contract.</summary>
+    public static T Word<T>(JsonElement value, string pointer)
+        where T : struct, Enum
+        => value.ValueKind == JsonValueKind.String && Vocabulary.TryParse<T>(value.GetString(), out var word) ? word
+            : throw new DocumentException(pointer, $"must be one of: {string.Join(", ", Vocabulary.All<T>())}.");
+}

@@ -1,0 +1,57 @@
+using System.Net;
+using System.Text;
+using System.Text.Json.Nodes;
+using UmberCrock.Core.Formulas;
+
+namespace UmberCrock.Web.Tests;
+
+/// <summary>Weigh sheets and ladders over HTTP.</summary>
+public sealed class TrialApiTests(App app) : IClassFixture<App>
+{
+    private readonly HttpClient client = app.CreateClient();
+
+    private static string Stick => FormulaWriter.ToText(DemoFormulas.Read().Single(formula => formula.Name == "Blade-hand stick"));
+
+    [Fact]
+    public async Task A_weigh_sheet_is_answered_for_grams_and_for_containers()
+    {
+        var sheet = await PostAsync("weigh-sheet", $$"""{"formula":{{Stick}},"batchGrams":240,"scaleResolutionGrams":0.1}""");
+        sheet["sumGrams"]!.GetValue<decimal>().ShouldBe(240m);
+        sheet["lines"]!.AsArray().Sum(line => line!["shownGrams"]!.GetValue<decimal>()).ShouldBe(240m);
+        sheet["lines"]![0]!.AsObject().Select(member => member.Key).ShouldBe(["ingredient", "phase", "targetGrams", "shownGrams", "relativeErrorPercent"]);
+        var filled = await PostAsync("weigh-sheet", $$"""{"formula":{{Stick}},"containers":[{"name":"tube","millilitres":15,"count":16,"fillPercent":95}],"lossPercent":3,"scaleResolutionGrams":0.1,"overrunPercent":0}""");
+        filled["batchGrams"]!.GetValue<decimal>().ShouldBeInRange(200m, 240m);
+    }
+
+    [Fact]
+    public async Task A_ladder_is_answered_rung_by_rung()
+    {
+        var ladder = await PostAsync("ladder", $$"""{"formula":{{Stick}},"raise":0,"lower":4,"step":1,"rungs":9}""");
+        var rungs = ladder["rungs"]!.AsArray();
+        rungs.Select(rung => rung!["percentRaised"]!.GetValue<decimal>()).ShouldBe([14m, 15m, 16m, 17m, 18m, 19m, 20m, 21m, 22m]);
+        rungs.ShouldAllBe(rung => rung!["formula"] != null && rung["evaluation"]!["melt"] != null);
+    }
+
+    [Theory]
+    [InlineData("weigh-sheet", "\"scaleResolutionGrams\":0.1", "/batchGrams")]
+    [InlineData("weigh-sheet", "\"batchGrams\":100,\"containers\":[{\"millilitres\":50,\"count\":1}]", "/batchGrams")]
+    [InlineData("weigh-sheet", "\"batchGrams\":100,\"scaleResolutionGrams\":0", "/scaleResolutionGrams")]
+    [InlineData("weigh-sheet", "\"containers\":[{\"millilitres\":50}]", "/containers/0/count")]
+    [InlineData("weigh-sheet", "\"containers\":[7]", "/containers/0")]
+    [InlineData("ladder", "\"raise\":0,\"lower\":4,\"step\":1,\"rungs\":4", "/rungs")]
+    [InlineData("ladder", "\"raise\":0,\"lower\":4,\"step\":1", "/rungs")]
+    [InlineData("ladder", "\"raise\":0,\"lower\":4,\"step\":1,\"rungs\":5,\"kind\":1", "/kind")]
+    public async Task A_bad_request_names_its_member(string path, string rest, string pointer)
+    {
+        using var answer = await client.PostAsync($"/api/v1/{path}", new StringContent($"{{\"formula\":{Stick},{rest}}}", Encoding.UTF8, "application/json"));
+        answer.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        JsonNode.Parse(await answer.Content.ReadAsStringAsync())!["errors"]!.AsArray().ShouldContain(error => error!["pointer"]!.GetValue<string>() == pointer);
+    }
+
+    private async Task<JsonObject> PostAsync(string path, string body)
+    {
+        using var answer = await client.PostAsync($"/api/v1/{path}", new StringContent(body, Encoding.UTF8, "application/json"));
+        answer.StatusCode.ShouldBe(HttpStatusCode.OK, await answer.Content.ReadAsStringAsync());
+        return JsonNode.Parse(await answer.Content.ReadAsStringAsync())!.AsObject();
+    }
+}
