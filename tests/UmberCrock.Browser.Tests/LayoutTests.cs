@@ -20,7 +20,7 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
     public void Nothing_hangs_out_sideways_and_every_dose_keeps_its_gauge(int width, int height)
     {
         using var page = new Page(width, height);
-        foreach (var path in new[] { "/", "/larder", "/larder/shea-butter-refined", "/larder/new?from=beeswax", "/settings", "/bench/6/how", "/bench/6/notes", "/bench" })
+        foreach (var path in new[] { "/", "/larder", "/larder/shea-butter-refined", "/larder/new?from=beeswax", "/settings", "/intake", "/intake?sample=true", "/bench/6/how", "/bench/6/notes", "/bench" })
         {
             page.Open(new Uri(server.Address, path));
             page.Run<bool>("return document.documentElement.scrollWidth <= window.innerWidth").ShouldBeTrue($"{path} at {width}");
@@ -38,6 +38,7 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
     [InlineData("/larder/shea-butter-refined")]
     [InlineData("/larder/new?from=beeswax")]
     [InlineData("/settings")]
+    [InlineData("/intake?sample=true")]
     [InlineData("/bench/6")]
     [InlineData("/bench/6/how")]
     [InlineData("/bench/6/notes")]

@@ -74,7 +74,8 @@ internal sealed class IngredientMatcher
 
     private static string Singular(string word) => word.Length > 4 && word.EndsWith('s') && !word.EndsWith("ss", StringComparison.Ordinal) && !word.EndsWith("us", StringComparison.Ordinal) ? word[..^1] : word;
 
-    private static double WeightOf(string word) => General.Contains(word) ? GeneralWeight : 1;
+    /// <summary>A single letter ("e wax", "vitamin e") tells as little as a general word.</summary>
+    private static double WeightOf(string word) => word.Length == 1 || General.Contains(word) ? GeneralWeight : 1;
 
     /// <summary>A word that no ingredient has is taken for the nearest one that is a letter away.</summary>
     private (string Word, double Share) Corrected(string word)

@@ -27,7 +27,7 @@ internal static class IntakeTokens
         .Ignore(Span.WhiteSpace)
         .Match(Span.Regex("([0-9]+([.,][0-9]+)*|[.,][0-9]+)", Plain), IntakeToken.Number)
         .Match(Span.Regex("[¼½¾⅓⅔⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞]", Plain), IntakeToken.Fraction)
-        .Match(Span.Regex(@"\p{L}[\p{L}\p{M}'’]*", Plain), IntakeToken.Word)
+        .Match(Span.Regex(@"\p{L}[\p{L}\p{M}\p{Nd}'’]*", Plain), IntakeToken.Word)
         .Match(Span.Regex("[/⁄]", Plain), IntakeToken.Slash)
         .Match(Span.Regex("[-‐‑–—−~]", Plain), IntakeToken.Dash)
         .Match(Span.Regex("[%％]", Plain), IntakeToken.Percent)

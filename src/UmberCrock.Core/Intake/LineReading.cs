@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Globalization;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
 
@@ -19,6 +20,9 @@ internal sealed class LineReading
 {
     /// <summary>Longer lines are no line of a recipe; what is past this is not read.</summary>
     private const int LongestLine = 300;
+
+    /// <summary>A line that starts so is left out.</summary>
+    public const string LeftOut = "//";
 
     private readonly IntakeRules rules;
     private readonly AmountGrammar grammar;
@@ -50,6 +54,12 @@ internal sealed class LineReading
         var folded = Words(line);
         if (folded.Length == 0)
             return;
+        if (line.TrimStart().StartsWith(LeftOut, StringComparison.Ordinal))
+        {
+            Asides.Add(new IntakeAside(number, text, AsideKind.Aside));
+            return;
+        }
+
         var (amounts, rest, bracketed) = Split(line);
         var sentence = $" {string.Join(' ', folded)} ";
         if (Array.Exists(folded, rules.Claims.Contains) && amounts.Exists(amount => amount.Unit is not null) && amounts.TrueForAll(amount => amount.Unit?.Kind != AmountKind.Percent) && Sure(rest) is null)
@@ -116,6 +126,9 @@ internal sealed class LineReading
             if (found.HasValue)
             {
                 amounts.Add(found.Value);
+                // "Polysorbate 60": a bare number behind a name may belong to it.
+                if (found.Value is { Unit: null, Low: var bare } && found.Value.High == bare && rest.Count > 0 && open == 0 && !ended)
+                    rest.Add(bare.ToString("0.####", CultureInfo.InvariantCulture));
                 tokens = found.Remainder;
                 continue;
             }

@@ -10,25 +10,10 @@ namespace UmberCrock.Core.Tests.Intake;
 /// <summary>Whole recipes as people write them, of our own making; how they are written is common practice.</summary>
 public class IntakeRecipeTests
 {
-    private const string Noticeboard = """
-        Cold-oar hand balm
-        melt together
-        3 tbsp beeswax pellets
-        1/2 cup shea butter
-        4 tbsp almond oil
-        1 oz cocoa butter
-        2 tbsp arrowroot
-        a knob of goose grease
-        when it has cooled add
-        vitamin E 10 g
-        40 drops lavender
-        makes 200 g, 4 tins
-        """;
-
     /// <summary>Recipe; its name; form; slugs in the order of the formula; phases; codes found.</summary>
     public static TheoryData<string, string, ProductForm, string, string, string> Recipes => new()
     {
-        { Noticeboard, "Cold-oar hand balm", ProductForm.Balm, "beeswax shea-butter-refined sweet-almond-oil cocoa-butter arrowroot-starch tocopherol-mixed lavender-oil", "Melt Cool", "intake-unmatched intake-total intake-tenfold intake-volume" },
+        { DemoRecipe.Text, "Cold-oar hand balm", ProductForm.Balm, "beeswax shea-butter-refined sweet-almond-oil cocoa-butter arrowroot-starch tocopherol-mixed lavender-oil", "Melt Cool", "intake-unmatched intake-total intake-tenfold intake-volume" },
         { "Lip balm\n\n- 20g beeswax\n- 25 g shea butter (refined)\n- 54.5g sweet almond oil or jojoba\n- 0,5 g vitamin E\n\nMelt the beeswax for 20 minutes at 75 C.\nPour into 10 tubes.", "Lip balm", ProductForm.LipBalm, "beeswax shea-butter-refined sweet-almond-oil tocopherol-mixed", "Melt Cool", "" },
         { "PHASE A\nBeeswax ......... 18%\nCandelilla wax: 4 %\nCocoa butter - 12 %\nshea butter 12%\nHigh oleic sunflower oil q.s. to 100\nPHASE B\nTocopherol 0.5%\nLavandula angustifolia oil 0.3 %", "Recipe taken in", ProductForm.Balm, "beeswax candelilla-wax cocoa-butter shea-butter-refined sunflower-oil-high-oleic tocopherol lavender-oil", "Melt Cool", "" },
         { "# Whipped body butter\n1 cup raw shea butter\n1/2 cup coconut oil\n½ cup olive oil\n2 heaped tbsp arrowroot powder\n10-20 drops sweet orange essential oil\nWhip for 10 minutes.", "Whipped body butter", ProductForm.WhippedButter, "shea-butter-refined coconut-oil olive-oil arrowroot-starch sweet-orange-oil", "Melt Powder Cool", "intake-volume intake-range" },
@@ -60,7 +45,7 @@ public class IntakeRecipeTests
     [Fact]
     public void The_noticeboard_recipe_is_measured_and_doubted()
     {
-        var report = Read(Noticeboard);
+        var report = Read(DemoRecipe.Text);
         report.ClaimedTotalGrams.ShouldBe(200m);
         report.TotalGrams.ShouldBe(report.Lines.Sum(line => line.Grams ?? 0m));
         report.Lines[0].Grams!.Value.ShouldBe(24.40m, 0.01m);
@@ -92,6 +77,7 @@ public class IntakeRecipeTests
     [InlineData("\u202E g 02 xawseeb \u202C")]
     [InlineData("9999999999999999999999999999999999999999 g beeswax")]
     [InlineData("1/0 cup olive oil")]
+    [InlineData("// 20 g beeswax")]
     [InlineData("0 g beeswax\n0 % olive oil")]
     [InlineData("\0\u0001\u0002 20 g beeswax \u007F")]
     public void Odd_text_is_read_or_left(string text) => FormulaTotals.Of(Read(text).Formula).Total.ShouldBeOneOf(0m, 100m);
@@ -114,11 +100,11 @@ public class IntakeRecipeTests
             FormulaTotals.Of(report.Formula).Total.ShouldBeOneOf(0m, 100m);
         });
 
-    /// <summary>A formula written out as a recipe and read again is the same formula, up to the hundredths that a recipe has.</summary>
+    /// <summary>A formula written out as a recipe and read again is the same formula, up to the hundredths that a recipe has. Left out is the one ingredient whose name holds an amount.</summary>
     [Property(MaxTest = 200)]
     public Property A_formula_that_is_printed_and_read_is_the_same_formula()
     {
-        var slugs = Some.Catalogue.Ingredients.Where(ingredient => !ingredient.Name.Any(char.IsDigit)).Select(ingredient => ingredient.Slug).ToArray();
+        var slugs = Some.Catalogue.Ingredients.Where(ingredient => !ingredient.Name.Contains('%')).Select(ingredient => ingredient.Slug).ToArray();
         var lines = Gen.Choose(10, 900).Zip(Gen.Elements(slugs)).ListOf(6).Select(list => list.DistinctBy(line => line.Item2).ToList());
         return Prop.ForAll(lines.ToArbitrary(), made =>
         {

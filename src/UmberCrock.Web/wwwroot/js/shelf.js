@@ -17,6 +17,7 @@
       '/': () => find.focus(),
       ArrowDown: () => walk(1),
       ArrowUp: () => walk(-1),
+      p: () => { location.href = '/intake'; },
       n: () => document.getElementById('new-name').focus(),
       o: () => document.getElementById('import-file').click(),
       s: () => { location.href = '/?show=stop'; },

@@ -1,0 +1,67 @@
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Intake;
+using UmberCrock.Core.Json;
+using UmberCrock.Storage;
+using UmberCrock.Web.Bench;
+
+namespace UmberCrock.Web.Pages;
+
+/// <summary>Takes a recipe in: pasted, read line by line, corrected, put on the bench. Its state is the text itself.</summary>
+public sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : PageModel
+{
+    /// <summary>A recipe is not longer than this, letters.</summary>
+    public const int LongestText = 200_000;
+
+    /// <summary>What was read; null before anything is pasted.</summary>
+    public IntakeView? View { get; private set; }
+
+    /// <summary>Why it was not taken.</summary>
+    public string? Refusal { get; private set; }
+
+    /// <summary>An empty page to paste into, or the noticeboard's recipe to try it on.</summary>
+    public void OnGet(bool sample)
+    {
+        if (sample)
+            View = IntakeView.Of(Report(DemoRecipe.Text, null, null), DemoRecipe.Text, DemoRecipe.Text, knowledge.Catalogue);
+    }
+
+    /// <summary>Reads the text as it stands and shows it.</summary>
+    public IActionResult OnPostRead(string? text, string? pasted, string? spoons, string? form)
+    {
+        if ((text?.Length ?? 0) > LongestText)
+        {
+            Refusal = $"That is more than a recipe: {LongestText:#,0} letters at most. Nothing was taken.";
+            Response.StatusCode = StatusCodes.Status413PayloadTooLarge;
+            return Partial("_Intake", this);
+        }
+
+        var (now, before) = (Lines(text), Lines(pasted));
+        View = IntakeView.Of(Report(now, spoons, form), now, before.Length == 0 ? now : before, knowledge.Catalogue);
+        return Partial("_Intake", this);
+    }
+
+    /// <summary>Puts what was read on the bench.</summary>
+    public async Task<IActionResult> OnPostBenchAsync(string? text, string? spoons, string? form)
+    {
+        if ((text?.Length ?? 0) > LongestText)
+            return StatusCode(StatusCodes.Status413PayloadTooLarge);
+        var report = Report(Lines(text), spoons, form);
+        if (report.Formula.Lines.IsEmpty)
+        {
+            Refusal = "Nothing of it could be weighed yet. Say what a line is, or how much of it.";
+            View = IntakeView.Of(report, Lines(text), Lines(text), knowledge.Catalogue);
+            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+            return Page();
+        }
+
+        return RedirectToPage("/Bench", new { id = await store.AddAsync(report.Formula) });
+    }
+
+    private IntakeReport Report(string text, string? spoons, string? form)
+        => IntakeReader.Read(text, knowledge.Catalogue, knowledge.Settings, new IntakeOptions(
+            knowledge.Settings.DropsPerMillilitre, null, Vocabulary.TryParse<Spoons>(spoons, out var whose) ? whose : Spoons.Us, Vocabulary.TryParse<ProductForm>(form, out var product) ? product : null));
+
+    private static string Lines(string? text) => (text ?? "").ReplaceLineEndings("\n");
+}

@@ -1,0 +1,79 @@
+using UmberCrock.Core.Intake;
+
+namespace UmberCrock.Browser.Tests;
+
+/// <summary>A recipe from the noticeboard to the bench, with the keyboard alone.</summary>
+public sealed class IntakeStoryTests : IDisposable
+{
+    private readonly Server server = Server.Start();
+    private readonly Page page = new();
+
+    public void Dispose()
+    {
+        page.Dispose();
+        server.Dispose();
+    }
+
+    [Fact]
+    public void The_noticeboard_recipe_is_pasted_corrected_and_put_on_the_bench()
+    {
+        page.Open(server.Address);
+        page.Until(() => page.All(".shelf .form").Count > 0, "the shelf");
+        page.Press("p");
+        page.Until(() => page.Focused.GetAttribute("id") == "intake-text", "there is a place to paste into");
+        Paste(DemoRecipe.Text);
+        page.Until(() => page.All(".ir").Count == 12 && Here() == "8", "it is read, and the first doubt has the keyboard");
+        page.Text("#intake-count").ShouldBe("8 lines read, 2 need you");
+        page.Text("#row-3 .rd b").ShouldBe("Beeswax");
+        page.Text("#row-11 .ms").ShouldBe("by drops");
+        page.Text(".sum .caution b").ShouldEndWith("g more than it claims to make.");
+
+        page.Press("x");
+        page.Until(() => page.Text("#row-8 .rd span") == "left out", "goose grease is left out");
+        page.Text("#row-8 .as").ShouldBe("a knob of goose grease");
+        page.Press(".");
+        page.Until(() => Here() == "10", "the next doubt");
+        page.Press("t");
+        page.Until(() => page.Text("#row-10 .am b") == "1 g", "a tenth is read");
+        page.Text("#row-10 .as").ShouldBe("vitamin E 10 g", "what was pasted stays");
+        page.Press("z");
+        page.Until(() => page.Text("#row-10 .am b") == "10 g", "undone");
+        page.Press("t");
+        page.Until(() => page.Text("#row-10 .am b") == "1 g", "and done again");
+
+        page.Press("e");
+        page.Until(() => page.Focused.GetAttribute("class") == "as edit", "the line can be edited");
+        page.Press("1.2 g vitamin E", Keys.Enter);
+        page.Until(() => page.Text("#row-10 .am b") == "1.2 g" && Here() == "10", "as it was typed");
+
+        page.PressHolding(Keys.Control, Keys.Enter);
+        page.Until(() => page.Path.StartsWith("/bench/", StringComparison.Ordinal) && page.Focused.GetAttribute("id") == "line-0", "it is on the bench");
+        page["#f-name"].GetAttribute("value").ShouldBe("Cold-oar hand balm");
+        page.All("#rows .row").Count.ShouldBe(7);
+        page.All("#rows .phase").Count.ShouldBe(2);
+        page.Text("#total").ShouldBe("100.00");
+        page.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Text_that_is_no_recipe_is_said_and_stays()
+    {
+        page.Open(new Uri(server.Address, "/intake"));
+        Paste("<script>alert(1)</script>\n\u202Ethe quick brown fox\n\u0001\u0002");
+        page.Until(() => page.All(".ir").Count >= 1, "it is read");
+        page.PressHolding(Keys.Control, Keys.Enter);
+        page.Until(() => page.All(".intakepage .refusal.fixed").Count == 1, "and refused with a word");
+        page["#intake-text"].GetAttribute("value").ShouldNotBeNull().ShouldContain("quick brown fox");
+        page.Complaints.ShouldAllBe(complaint => complaint.Contains("422", StringComparison.Ordinal));
+    }
+
+    private string? Here() => page.Focused.GetAttribute("data-number");
+
+    private void Paste(string text)
+        => page.Run<object>($$"""
+            const field = document.getElementById('intake-text');
+            field.value = {{System.Text.Json.JsonSerializer.Serialize(text)}};
+            field.dispatchEvent(new Event('paste', { bubbles: true }));
+            return 1;
+            """);
+}

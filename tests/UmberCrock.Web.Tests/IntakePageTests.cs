@@ -1,0 +1,66 @@
+using System.Net;
+using AngleSharp.Html.Dom;
+using AngleSharp.Html.Parser;
+using UmberCrock.Core.Intake;
+
+namespace UmberCrock.Web.Tests;
+
+/// <summary>The page that takes recipes in, and the pages that tell of a formula.</summary>
+public sealed class IntakePageTests(App app) : IClassFixture<App>
+{
+    private readonly HttpClient client = app.CreateClient();
+
+    [Fact]
+    public async Task What_is_pasted_is_shown_and_never_run()
+    {
+        using var answer = await PostAsync("Read", "20 g beeswax\n<img src=x onerror=alert(1)> 5 g moon dust");
+        var page = new HtmlParser().ParseDocument(await answer.Content.ReadAsStringAsync());
+        page.QuerySelectorAll("img").ShouldBeEmpty();
+        page.QuerySelectorAll(".ir").Length.ShouldBe(2);
+        page.QuerySelector("#row-2 .as")!.TextContent.ShouldContain("<img");
+        page.QuerySelector("#row-2")!.ClassList.ShouldContain("doubt");
+    }
+
+    [Fact]
+    public async Task Every_other_reading_that_is_offered_is_read_as_it_says()
+    {
+        using var answer = await PostAsync("Read", DemoRecipe.Text);
+        var page = new HtmlParser().ParseDocument(await answer.Content.ReadAsStringAsync());
+        var choices = page.QuerySelectorAll(".ch[data-text]").Where(choice => choice.GetAttribute("data-choice") is "2" or "3").ToList();
+        choices.Count.ShouldBeGreaterThan(3);
+        foreach (var choice in choices)
+        {
+            using var again = await PostAsync("Read", choice.GetAttribute("data-text")!);
+            new HtmlParser().ParseDocument(await again.Content.ReadAsStringAsync()).QuerySelector(".ir .rd b")!.TextContent
+                .ShouldBe(choice.TextContent[1..], choice.GetAttribute("data-text"));
+        }
+    }
+
+    [Fact]
+    public async Task A_book_is_refused_and_nothing_is_kept()
+    {
+        var before = await app.Store.CountAsync();
+        using var read = await PostAsync("Read", new string('x', 250_000));
+        read.StatusCode.ShouldBe(HttpStatusCode.RequestEntityTooLarge);
+        (await read.Content.ReadAsStringAsync()).ShouldContain("more than a recipe");
+        using var put = await PostAsync("Bench", "nothing to weigh");
+        put.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await app.Store.CountAsync()).ShouldBe(before);
+    }
+
+    [Theory]
+    [InlineData("how")]
+    [InlineData("notes")]
+    public async Task A_formula_that_is_not_there_has_no_pages(string page)
+    {
+        using var answer = await client.GetAsync(new Uri($"/bench/4711/{page}", UriKind.Relative));
+        answer.StatusCode.ShouldBe(HttpStatusCode.NotFound);
+    }
+
+    private async Task<HttpResponseMessage> PostAsync(string handler, string text)
+    {
+        var page = new HtmlParser().ParseDocument(await client.GetStringAsync(new Uri("/intake", UriKind.Relative)));
+        var token = ((IHtmlInputElement)page.QuerySelector("input[name=__RequestVerificationToken]")!).Value;
+        return await client.PostAsync($"/intake?handler={handler}", new FormUrlEncodedContent([new("text", text), new("__RequestVerificationToken", token)]));
+    }
+}
