@@ -5,7 +5,7 @@ using UmberCrock.Core.Formulas;
 
 namespace UmberCrock.Web.Tests;
 
-/// <summary>Weigh sheets and ladders over HTTP.</summary>
+/// <summary>Weigh sheets, ladders and swaps over HTTP.</summary>
 public sealed class TrialApiTests(App app) : IClassFixture<App>
 {
     private readonly HttpClient client = app.CreateClient();
@@ -32,7 +32,22 @@ public sealed class TrialApiTests(App app) : IClassFixture<App>
         rungs.ShouldAllBe(rung => rung!["formula"] != null && rung["evaluation"]!["melt"] != null);
     }
 
+    [Fact]
+    public async Task A_swap_is_answered_with_candidates_that_can_be_applied()
+    {
+        var swap = await PostAsync("swap", $$"""{"formula":{{Stick}},"line":0,"to":null,"avoid":["bee"]}""");
+        var candidates = swap["candidates"]!.AsArray();
+        candidates.Count.ShouldBeGreaterThan(1);
+        candidates[0]!.AsObject().Select(member => member.Key).ShouldBeSubsetOf(["ingredient", "percent", "edits", "formula", "bandBefore", "bandAfter", "firmnessBefore", "firmnessAfter", "findingsAdded", "findingsRemoved", "why"]);
+        var edited = await PostAsync("edit", $$"""{"formula":{{Stick}},"edits":{{candidates[0]!["edits"]!.ToJsonString()}}}""");
+        JsonNode.DeepEquals(edited["formula"], candidates[0]!["formula"]).ShouldBeTrue();
+    }
+
     [Theory]
+    [InlineData("swap", "\"line\":0,\"avoid\":[\"water\"]", "/avoid/0")]
+    [InlineData("swap", "\"line\":0,\"to\":7", "/to")]
+    [InlineData("swap", "\"line\":0,\"to\":\"moon-dust\"", "/to")]
+    [InlineData("swap", "\"line\":99", "/line")]
     [InlineData("weigh-sheet", "\"scaleResolutionGrams\":0.1", "/batchGrams")]
     [InlineData("weigh-sheet", "\"batchGrams\":100,\"containers\":[{\"millilitres\":50,\"count\":1}]", "/batchGrams")]
     [InlineData("weigh-sheet", "\"batchGrams\":100,\"scaleResolutionGrams\":0", "/scaleResolutionGrams")]

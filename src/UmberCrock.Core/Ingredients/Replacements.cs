@@ -36,6 +36,10 @@ public static class Replacements
         ];
     }
 
+    /// <summary>One ingredient in the place of another that was asked for, whatever their kinds.</summary>
+    public static Replacement Of(Ingredient ingredient, Ingredient other, Catalogue catalogue, EvaluationSettings settings)
+        => new(other, RatioOf(ingredient, other, settings), WordsOf(ingredient, other, FirmnessOf(ingredient, catalogue), FirmnessOf(other, catalogue)));
+
     private static bool IsSameKind(Ingredient one, Ingredient other)
         => one.Class == other.Class || (IsButter(one) && IsButter(other));
 

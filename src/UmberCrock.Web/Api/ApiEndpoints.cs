@@ -41,6 +41,10 @@ internal static class ApiEndpoints
             .WithSummary("A row of small trials: one line raised and another lowered, step by step, each evaluated.")
             .WithDescription("Body: {\"formula\", \"raise\": line, \"lower\": line, \"step\": percent, \"rungs\": odd count}.")
             .Accepts<JsonElement>(Json).Produces<JsonElement>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
+        api.MapPost("/swap", SwapAsync)
+            .WithSummary("What can stand in for a line, best first, each evaluated.")
+            .WithDescription("Body: {\"formula\", \"line\", \"to\": slug or null, \"avoid\": [\"bee\",\"nut\",\"coconut\",\"lanolin\",\"animal\",\"soy\",\"gluten\"]}.")
+            .Accepts<JsonElement>(Json).Produces<JsonElement>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
         api.MapGet("/ingredients", IngredientsAsync).WithSummary("A page of ingredients that fit a query and a class.").Produces<IngredientPage>().ProducesProblem(422);
         api.MapGet("/ingredients/{slug}", IngredientBySlug).WithSummary("All that is known of an ingredient.").Produces<JsonElement>().ProducesProblem(404);
         api.MapGet("/findings", () => Answer(FindingCodes.All)).WithSummary("Every finding code and when it is found.").Produces<IReadOnlyList<FindingCode>>();
@@ -97,6 +101,21 @@ internal static class ApiEndpoints
                 ["percentLowered"] = rung.PercentLowered,
                 ["formula"] = FormulaWriter.Write(rung.Formula),
                 ["evaluation"] = JsonSerializer.SerializeToNode(rung.Evaluation, ContractJson.Options),
+            })]),
+        });
+    }
+
+    private static async Task<IResult> SwapAsync(HttpRequest request, Knowledge knowledge)
+    {
+        using var body = await RequestBody.ReadJsonAsync(request);
+        var (formula, line, to, avoid) = TrialRequests.Swap(body.RootElement);
+        return Answer(new JsonObject
+        {
+            ["candidates"] = new JsonArray([.. Swap.Candidates(formula, line, to, avoid, knowledge.Catalogue.Ingredients, knowledge.Catalogue, knowledge.Settings).Select(candidate =>
+            {
+                var written = JsonSerializer.SerializeToNode(candidate, ContractJson.Options)!.AsObject();
+                written["formula"] = FormulaWriter.Write(candidate.Formula);
+                return written;
             })]),
         });
     }

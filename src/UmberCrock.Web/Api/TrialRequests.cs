@@ -2,12 +2,13 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Json;
+using UmberCrock.Core.Labels;
 using UmberCrock.Core.Making;
 using static UmberCrock.Web.Api.JsonMembers;
 
 namespace UmberCrock.Web.Api;
 
-/// <summary>The bodies of POST /api/v1/weigh-sheet and /api/v1/ladder.</summary>
+/// <summary>The bodies of POST /api/v1/weigh-sheet, /ladder and /swap.</summary>
 internal static class TrialRequests
 {
     private const decimal LargestBatch = 1_000_000m;
@@ -35,6 +36,19 @@ internal static class TrialRequests
             FormulaReader.Read(members.Required("formula"), "/formula"),
             Whole(members.Required("raise"), "/raise", 0, Formula.MaxLines), Whole(members.Required("lower"), "/lower", 0, Formula.MaxLines),
             Number(members.Required("step"), "/step", 0m, 100m), Whole(members.Required("rungs"), "/rungs", 1, Core.Trials.Ladder.MostRungs));
+    }
+
+    /// <summary>A formula, a line, what it is swapped for, and what to avoid.</summary>
+    public static (Formula Formula, int Line, string? To, ImmutableArray<Avoid> Avoid) Swap(JsonElement body)
+    {
+        var members = Of(body, "formula", "line", "to", "avoid");
+        if (members.TryGetValue("to", out var to) && to.ValueKind != JsonValueKind.String)
+            throw new DocumentException("/to", "must be the slug of an ingredient, or null.");
+        if (members.TryGetValue("avoid", out var avoid) && avoid.ValueKind != JsonValueKind.Array)
+            throw new DocumentException("/avoid", $"must be a list of: {string.Join(", ", Vocabulary.All<Avoid>())}.");
+        return (
+            FormulaReader.Read(members.Required("formula"), "/formula"), Whole(members.Required("line"), "/line", 0, Formula.MaxLines), to.ValueKind == JsonValueKind.String ? to.GetString() : null,
+            avoid.ValueKind == JsonValueKind.Array ? [.. avoid.EnumerateArray().Select((item, at) => Word<Avoid>(item, $"/avoid/{at}"))] : []);
     }
 
     private static ImmutableArray<Container> Containers(JsonElement list)

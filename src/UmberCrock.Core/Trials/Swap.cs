@@ -1,0 +1,92 @@
+using System.Collections.Immutable;
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Json;
+using UmberCrock.Core.Labels;
+using UmberCrock.Core.Texture;
+
+namespace UmberCrock.Core.Trials;
+
+/// <summary>Something that can stand in for a line, with what it does to the whole.</summary>
+/// <param name="Ingredient">Slug.</param>
+/// <param name="Percent">Its dose, by the equivalents of the maker's school.</param>
+/// <param name="Edits">What it takes.</param>
+/// <param name="Formula">The formula with it.</param>
+/// <param name="BandBefore">Band at 20 C before.</param>
+/// <param name="BandAfter">And after.</param>
+/// <param name="FirmnessBefore">Firmness at 20 C before.</param>
+/// <param name="FirmnessAfter">And after.</param>
+/// <param name="FindingsAdded">Codes that were not found before.</param>
+/// <param name="FindingsRemoved">Codes that no longer are.</param>
+/// <param name="Why">What changes, in words.</param>
+public sealed record SwapCandidate(
+    string Ingredient, decimal Percent, ImmutableArray<FormulaEdit> Edits, Formula Formula, Band BandBefore, Band BandAfter, double FirmnessBefore, double FirmnessAfter,
+    ImmutableArray<string> FindingsAdded, ImmutableArray<string> FindingsRemoved, string Why);
+
+/// <summary>Finds what can stand in for a line. Each is evaluated, never trusted.</summary>
+public static class Swap
+{
+    private const decimal RoomCelsius = 20m;
+    private const int MostTried = 12;
+    private const int MostOffered = 8;
+
+    /// <summary>Candidates, best first: those that add no stop, then the fewest cautions, then those that keep firmness, feel and keeping closest.</summary>
+    /// <param name="formula">The formula.</param>
+    /// <param name="line">Index of the line.</param>
+    /// <param name="to">The ingredient that is asked for; null for the closest ones.</param>
+    /// <param name="avoid">What none of them may hold.</param>
+    /// <param name="present">What there is to choose from.</param>
+    /// <param name="catalogue">What is known.</param>
+    /// <param name="settings">The maker's choices.</param>
+    /// <exception cref="DocumentException">The line, or what is asked for, does not exist.</exception>
+    public static ImmutableArray<SwapCandidate> Candidates(
+        Formula formula, int line, string? to, IReadOnlyCollection<Avoid> avoid, IEnumerable<Ingredient> present, Catalogue catalogue, EvaluationSettings settings)
+    {
+        if (line < 0 || line >= formula.Lines.Length)
+            throw new DocumentException("/line", formula.Lines.IsEmpty ? "names a line, and the formula has none." : $"must be a line of the formula, from 0 to {formula.Lines.Length - 1}.");
+        var resolved = ResolvedFormula.Of(formula, catalogue, settings);
+        var own = resolved.Ingredients[line];
+        var others = to is null ? present : [catalogue.Find(to) ?? throw new DocumentException("/to", $"\"{to}\" is not an ingredient of the catalogue.")];
+        others = others.Where(other => other.Slug != own.Slug && !avoid.Any(kind => kind.IsIn(other)));
+        var replacements = to is null ? Replacements.For(own, others, catalogue, settings, MostTried) : [.. others.Select(other => Replacements.Of(own, other, catalogue, settings))];
+        var before = Evaluator.Sweep(formula, catalogue, settings);
+        return
+        [
+            .. replacements.Select(replacement => Tried(resolved, line, replacement, before))
+                .OrderBy(trial => trial.Distance).Select(trial => trial.Candidate).Take(MostOffered),
+        ];
+    }
+
+    private static ((int Stops, int Cautions, double Feel) Distance, SwapCandidate Candidate) Tried(ResolvedFormula resolved, int line, Replacement replacement, EvaluationResult before)
+    {
+        var now = resolved.Totals.Percents[line];
+        var isBalance = resolved.Formula.Lines[line].IsBalance;
+        var percent = isBalance ? now : Math.Min(100m, decimal.Round(now * (decimal)replacement.GramsPerGram, 2));
+        ImmutableArray<FormulaEdit> edits =
+        [
+            .. isBalance || percent == now ? [] : FixBuilder.SetTo(resolved, line, percent).Edits,
+            new ReplaceIngredient(line, replacement.Ingredient.Slug),
+        ];
+        var changed = FormulaEdit.ApplyAll(resolved.Formula, edits);
+        var after = Evaluator.Sweep(changed, resolved.Catalogue, resolved.Settings);
+        var (codesBefore, codesAfter) = (Codes(before), Codes(after));
+        var dose = percent == now ? "weight for weight" : $"{Decimals.Two(now)} becomes {Decimals.Two(percent)}";
+        var candidate = new SwapCandidate(
+            replacement.Ingredient.Slug, percent, edits, changed, before.Melt.At(RoomCelsius).Band, after.Melt.At(RoomCelsius).Band, before.Melt.At(RoomCelsius).Firmness, after.Melt.At(RoomCelsius).Firmness,
+            [.. codesAfter.Except(codesBefore)], [.. codesBefore.Except(codesAfter)],
+            $"{dose}; {replacement.Words}; firmness {before.Melt.At(RoomCelsius).Firmness:0.0} to {after.Melt.At(RoomCelsius).Firmness:0.0} at {RoomCelsius:0} °C.");
+        return ((Added(before, after, Severity.Stop), Added(before, after, Severity.Caution), Distance(before, after)), candidate);
+    }
+
+    private static SortedSet<string> Codes(EvaluationResult evaluation) => new(evaluation.Findings.Select(finding => finding.Code), StringComparer.Ordinal);
+
+    private static int Added(EvaluationResult before, EvaluationResult after, Severity severity)
+        => Math.Max(0, after.Findings.Count(finding => finding.Severity == severity) - before.Findings.Count(finding => finding.Severity == severity));
+
+    /// <summary>How different it is: firmness, each feel, and a point for every quarter of the months.</summary>
+    private static double Distance(EvaluationResult before, EvaluationResult after)
+        => Math.Abs(after.Melt.At(RoomCelsius).Firmness - before.Melt.At(RoomCelsius).Firmness)
+            + Math.Abs(after.Feel.Greasiness - before.Feel.Greasiness) + Math.Abs(after.Feel.Drag - before.Feel.Drag) + Math.Abs(after.Feel.Tack - before.Feel.Tack) + Math.Abs(after.Feel.Powderiness - before.Feel.Powderiness)
+            + (before.Keeping.Months is > 0 and { } months && after.Keeping.Months is { } left ? Math.Abs(left - months) / months * 4 : 0);
+}

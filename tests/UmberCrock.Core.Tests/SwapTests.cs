@@ -1,0 +1,82 @@
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Json;
+using UmberCrock.Core.Labels;
+using UmberCrock.Core.Trials;
+
+namespace UmberCrock.Core.Tests;
+
+/// <summary>What can stand in for a line.</summary>
+public class SwapTests
+{
+    private static readonly Formula Balm = Some.Lines(ProductForm.Balm, "beeswax 15", "shea-butter-refined 20", "sweet-almond-oil", "tocopherol-mixed 0.5");
+
+    /// <summary>Common practice, two schools: 10 of candelilla for 15 of beeswax, or for 20.</summary>
+    [Theory]
+    [InlineData(WaxSchool.TwoThirds, 10)]
+    [InlineData(WaxSchool.Half, 7.5)]
+    public void Doses_follow_the_equivalence_of_the_school(WaxSchool school, double percent)
+    {
+        var candidate = Candidates(Balm, 0, "candelilla-wax", settings: EvaluationSettings.Default with { WaxEquivalence = school }).Single();
+        ((double)candidate.Percent).ShouldBe(percent);
+        candidate.Formula.Lines[0].ShouldBe(new FormulaLine("A", "candelilla-wax", candidate.Percent));
+        FormulaTotals.Of(candidate.Formula).Total.ShouldBe(100m);
+        FormulaEdit.ApplyAll(Balm, candidate.Edits).Lines.ShouldBe(candidate.Formula.Lines);
+    }
+
+    [Fact]
+    public void Candidates_say_what_they_change_and_the_best_adds_no_stop()
+    {
+        var candidates = Candidates(Balm, 1, null);
+        candidates.Length.ShouldBeInRange(3, 8);
+        foreach (var candidate in candidates)
+        {
+            var (before, after) = (Some.Evaluate(Balm), Some.Evaluate(candidate.Formula));
+            candidate.BandBefore.ShouldBe(before.Melt.At(20m).Band);
+            candidate.BandAfter.ShouldBe(after.Melt.At(20m).Band);
+            candidate.FindingsAdded.ShouldBe(after.Findings.Select(finding => finding.Code).Except(before.Findings.Select(finding => finding.Code)).Order());
+            candidate.FindingsRemoved.ShouldBe(before.Findings.Select(finding => finding.Code).Except(after.Findings.Select(finding => finding.Code)).Order());
+            candidate.Why.ShouldContain("firmness");
+        }
+
+        Some.Evaluate(candidates[0].Formula).Findings.ShouldNotContain(finding => finding.Severity == Severity.Stop);
+    }
+
+    [Theory]
+    [InlineData(0, Avoid.Bee)]
+    [InlineData(0, Avoid.Animal)]
+    [InlineData(1, Avoid.Nut)]
+    [InlineData(2, Avoid.Nut)]
+    [InlineData(3, Avoid.Soy)]
+    public void What_is_avoided_is_not_offered(int line, Avoid avoid)
+        => Candidates(Balm, line, null, avoid).ShouldAllBe(candidate => !avoid.IsIn(Some.Catalogue.Find(candidate.Ingredient)!));
+
+    [Fact]
+    public void The_balance_line_is_swapped_as_it_stands()
+    {
+        var candidate = Candidates(Balm, 2, "jojoba-oil").Single();
+        candidate.Formula.Lines[2].ShouldBe(new FormulaLine("A", "jojoba-oil", null));
+        candidate.FindingsRemoved.ShouldBeEmpty();
+        Candidates(Balm, 2, "sweet-almond-oil").ShouldBeEmpty("it is there already");
+    }
+
+    [Fact]
+    public void What_does_not_exist_is_refused()
+    {
+        Should.Throw<DocumentException>(() => Candidates(Balm, 9, null)).Problems[0].Pointer.ShouldBe("/line");
+        Should.Throw<DocumentException>(() => Candidates(Balm, 0, "moon-dust")).Problems[0].Pointer.ShouldBe("/to");
+    }
+
+    [Fact]
+    public void Candidates_come_at_once()
+    {
+        Candidates(Balm, 0, null);
+        var watch = System.Diagnostics.Stopwatch.StartNew();
+        for (var round = 0; round < 10; round++)
+            Candidates(Balm, 0, null);
+        (watch.Elapsed / 10).ShouldBeLessThan(TimeSpan.FromMilliseconds(150));
+    }
+
+    private static System.Collections.Immutable.ImmutableArray<SwapCandidate> Candidates(Formula formula, int line, string? to, Avoid? avoid = null, EvaluationSettings? settings = null)
+        => Swap.Candidates(formula, line, to, avoid is { } kind ? [kind] : [], Some.Catalogue.Ingredients, Some.Catalogue, settings ?? EvaluationSettings.Default);
+}
