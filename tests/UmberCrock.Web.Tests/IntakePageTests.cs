@@ -51,10 +51,26 @@ public sealed class IntakePageTests(App app) : IClassFixture<App>
     [Theory]
     [InlineData("how")]
     [InlineData("notes")]
+    [InlineData("weigh")]
     public async Task A_formula_that_is_not_there_has_no_pages(string page)
     {
         using var answer = await client.GetAsync(new Uri($"/bench/4711/{page}", UriKind.Relative));
         answer.StatusCode.ShouldBe(HttpStatusCode.NotFound);
+    }
+
+    [Fact]
+    public async Task A_weigh_sheet_is_shown_for_the_scale_that_is_there()
+    {
+        var id = await app.IdOfAsync("Blade-hand stick");
+        var page = new HtmlParser().ParseDocument(await client.GetStringAsync(new Uri($"/bench/{id}/weigh?batch=50&step=0.1", UriKind.Relative)));
+        page.QuerySelector("tfoot .big")!.TextContent.ShouldBe("50.0");
+        page.QuerySelectorAll("tbody .big").Sum(cell => decimal.Parse(cell.TextContent, System.Globalization.CultureInfo.InvariantCulture)).ShouldBe(50m);
+        page.QuerySelector(".doubts")!.TextContent.ShouldContain("too little for this scale");
+        var jars = new HtmlParser().ParseDocument(await client.GetStringAsync(new Uri($"/bench/{id}/weigh?count=16&millilitres=15&loss=3&step=1", UriKind.Relative)));
+        decimal.Parse(jars.QuerySelector("tfoot .big")!.TextContent, System.Globalization.CultureInfo.InvariantCulture).ShouldBeInRange(220m, 240m);
+        using var odd = await client.GetAsync(new Uri($"/bench/{id}/weigh?batch=minus&step=0", UriKind.Relative));
+        odd.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await odd.Content.ReadAsStringAsync()).ShouldContain("role=\"alert\"");
     }
 
     private async Task<HttpResponseMessage> PostAsync(string handler, string text)

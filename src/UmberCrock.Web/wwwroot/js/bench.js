@@ -236,8 +236,9 @@ document.addEventListener('alpine:init', () => {
         x: () => { location.href = `/bench/${bench().dataset.id}?handler=Export`; },
         o: () => $('#import-file').click(),
         g: () => document.dispatchEvent(new Event('bench:earlier')),
-        h: () => { location.href = `/bench/${bench().dataset.id}/how`; },
-        n: () => { location.href = `/bench/${bench().dataset.id}/notes`; },
+        h: () => this.go('how'),
+        n: () => this.go('notes'),
+        w: () => this.go('weigh'),
         Delete: () => this.send('Edit', { edits: [{ op: 'removeLine', line: this.selected }] }, () => this.select(this.selected)),
         Enter: () => this.select(this.selected, true),
         Escape: () => this.select(this.selected),
@@ -247,6 +248,8 @@ document.addEventListener('alpine:init', () => {
       acts[name]();
       return true;
     },
+
+    go(page) { location.href = `/bench/${bench().dataset.id}/${page}`; },
 
     nextFinding() {
       const findings = all('.finding');
