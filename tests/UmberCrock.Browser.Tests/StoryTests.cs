@@ -106,6 +106,25 @@ public sealed class StoryTests : IDisposable
         page.Complaints.ShouldBeEmpty();
     }
 
+    [Fact]
+    public void An_ingredient_is_replaced_by_key_without_what_is_avoided()
+    {
+        OpenBench("Newborn oar-cradle balm");
+        page.Press("r");
+        page.Until(() => page.Focused.GetAttribute("class") == "swap", "the closest candidate has the keyboard");
+        page.Text("#swap-title").ShouldStartWith("In the place of beeswax");
+        page.Run<object>("document.querySelector('#swap-sheet [value=bee]').click(); return 1;");
+        page.Until(() => page.All(".swap").Count > 0 && page.All(".swap b").All(name => !name.Text.Contains("Beeswax", StringComparison.Ordinal)), "without bees");
+        page.Run<object>("[...document.querySelectorAll('.swap')].find(choice => choice.textContent.includes('Candelilla')).focus(); return 1;");
+        page.Press(Keys.Enter);
+        page.Until(() => page.Text("#line-0 .nm b") == "Candelilla wax", "taken");
+        Dose(0).ShouldBe("9.33", "two thirds of 14 by the school that is set");
+        page.Text("#total").ShouldBe("100.00");
+        page.Press("z");
+        page.Until(() => page.Text("#line-0 .nm b") == "Beeswax" && Dose(0) == "14.00", "undone in one");
+        page.Complaints.ShouldBeEmpty();
+    }
+
     private void OpenBench(string name)
     {
         page.Open(server.Address);

@@ -75,7 +75,7 @@ public static class Swap
         var candidate = new SwapCandidate(
             replacement.Ingredient.Slug, percent, edits, changed, before.Melt.At(RoomCelsius).Band, after.Melt.At(RoomCelsius).Band, before.Melt.At(RoomCelsius).Firmness, after.Melt.At(RoomCelsius).Firmness,
             [.. codesAfter.Except(codesBefore)], [.. codesBefore.Except(codesAfter)],
-            $"{dose}; {replacement.Words}; firmness {before.Melt.At(RoomCelsius).Firmness:0.0} to {after.Melt.At(RoomCelsius).Firmness:0.0} at {RoomCelsius:0} °C.");
+            $"{dose}; firmness {before.Melt.At(RoomCelsius).Firmness:0.0} to {after.Melt.At(RoomCelsius).Firmness:0.0} at {RoomCelsius:0} °C; neat: {replacement.Words}.");
         return ((Added(before, after, Severity.Stop), Added(before, after, Severity.Caution), Distance(before, after)), candidate);
     }
 

@@ -5,6 +5,8 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Json;
+using UmberCrock.Core.Labels;
+using UmberCrock.Core.Trials;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;
 using UmberCrock.Web.Hosting;
@@ -40,6 +42,15 @@ public sealed class BenchModel(FormulaStore store, Knowledge knowledge) : PageMo
     /// <summary>The melt curve of the newest kept revision, as path data for the bench's chart.</summary>
     public async Task<IActionResult> OnGetEarlierAsync(long id)
         => await store.LastRevisionAsync(id) is { } revision ? Content(BenchView.CurveOf(revision.Formula, knowledge.Catalogue), "text/plain") : NotFound();
+
+    /// <summary>What can stand in for a line, and what it would do.</summary>
+    public async Task<IActionResult> OnGetSwapAsync(long id, int line, string[] avoid)
+    {
+        if (await store.FindAsync(id) is not { } kept)
+            return NotFound();
+        Avoid[] kinds = [.. avoid.Select(word => Vocabulary.TryParse<Avoid>(word, out var kind) ? kind : throw new DocumentException("/avoid", $"\"{word}\" is nothing that is avoided here."))];
+        return Partial("_Swap", SwapView.Of(kept.Formula, line, Swap.Candidates(kept.Formula, line, null, kinds, knowledge.Catalogue.Ingredients, knowledge.Catalogue, knowledge.Settings), knowledge.Catalogue));
+    }
 
     /// <summary>Applies edits.</summary>
     public async Task<IActionResult> OnPostEditAsync(long id)

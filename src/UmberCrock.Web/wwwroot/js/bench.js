@@ -236,6 +236,7 @@ document.addEventListener('alpine:init', () => {
         x: () => { location.href = `/bench/${bench().dataset.id}?handler=Export`; },
         o: () => $('#import-file').click(),
         g: () => document.dispatchEvent(new Event('bench:earlier')),
+        r: () => { if (this.rows().length) document.dispatchEvent(new CustomEvent('bench:swap', { detail: this.selected })); },
         h: () => this.go('how'),
         n: () => this.go('notes'),
         w: () => this.go('weigh'),
