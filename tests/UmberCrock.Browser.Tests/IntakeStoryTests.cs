@@ -55,6 +55,33 @@ public sealed class IntakeStoryTests : IDisposable
         page.Complaints.ShouldBeEmpty();
     }
 
+    /// <summary>From pasting to a clear formula: leave the grease out, the next doubt, a tenth, to the bench, the next finding, and two fixes.</summary>
+    [Fact]
+    public void From_pasting_to_a_clear_formula_takes_fewer_than_ten_keys()
+    {
+        page.Open(new Uri(server.Address, "/intake"));
+        Paste(DemoRecipe.Text);
+        page.Until(() => Here() == "8", "the first doubt has the keyboard");
+        var keys = 0;
+        void Press(string key, Func<bool> until, string what)
+        {
+            page.Press(key);
+            keys++;
+            page.Until(until, what);
+        }
+
+        Press("x", () => page.Text("#row-8 .rd span") == "left out", "goose grease is left out");
+        Press(".", () => Here() == "10", "the next doubt");
+        Press("t", () => page.Text("#row-10 .am b") == "1 g", "a tenth");
+        page.PressHolding(Keys.Control, Keys.Enter);
+        keys++;
+        page.Until(() => page.Path.StartsWith("/bench/", StringComparison.Ordinal) && page.Focused.GetAttribute("id") == "line-0", "the bench");
+        Press(".", () => page.Focused.GetAttribute("data-fix") is not null, "the worst finding's fix");
+        while (page.All(".finding.stop, .finding.caution").Count is var left and > 0)
+            Press(Keys.Enter, () => page.All(".finding.stop, .finding.caution").Count < left, "one fewer");
+        keys.ShouldBeLessThan(10);
+    }
+
     [Fact]
     public void Text_that_is_no_recipe_is_said_and_stays()
     {

@@ -72,7 +72,8 @@ public class Properties
             var (one, other) = (Some.Evaluate(formula), Some.Evaluate(turned));
             Json(other.Melt).ShouldBe(Json(one.Melt));
             Json(other.Label).ShouldBe(Json(one.Label));
-            other.Density.ShouldBe(one.Density);
+            (other.Density, other.Feel, other.Emulsion, other.Settling).ShouldBe((one.Density, one.Feel, one.Emulsion, one.Settling));
+            Json(other.Keeping).ShouldBe(Json(one.Keeping));
             other.Verdict.ShouldBe(one.Verdict);
             other.Findings.Select(finding => finding.Title).Order().ShouldBe(one.Findings.Select(finding => finding.Title).Order());
         });
