@@ -30,12 +30,20 @@ public sealed class IntakeStoryTests : IDisposable
 
         page.Press("x");
         page.Until(() => page.Text("#row-8 .rd span") == "left out", "goose grease is left out");
-        page.Text("#row-8 .as").ShouldBe("a knob of goose grease");
+        page.Text("#row-8 .as").ShouldBe("a knob of goose grease", "what was pasted stays");
         page.Press(".");
         page.Until(() => Here() == "10", "the next doubt");
         page.Press("t");
         page.Until(() => page.Text("#row-10 .am b") == "1 g", "a tenth is read");
-        page.Text("#row-10 .as").ShouldBe("vitamin E 10 g", "what was pasted stays");
+        page.Open(new Uri(server.Address, "/intake"));
+        page.Until(() => page.All(".ir").Count == 12 && page.Text("#row-10 .am b") == "1 g", "a reload loses nothing");
+        page.Run<object>("document.getElementById('row-10').focus(); return 1;");
+        page.Press("e");
+        page.Until(() => page.Focused.GetAttribute("class") == "as edit", "the line can be edited");
+        page.Press("vitamin E 10 g", Keys.Enter);
+        page.Until(() => page.Text("#row-10 .am b") == "10 g" && Here() == "10", "as it was pasted");
+        page.Press("t");
+        page.Until(() => page.Text("#row-10 .am b") == "1 g", "a tenth again");
         page.Press("z");
         page.Until(() => page.Text("#row-10 .am b") == "10 g", "undone");
         page.Press("t");

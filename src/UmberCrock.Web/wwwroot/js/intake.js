@@ -3,6 +3,7 @@
   const $ = selector => document.querySelector(selector);
   const [field, pasted, place, form] = [$('#intake-text'), $('#intake-pasted'), $('#intake'), $('#intake-form')];
   const past = [];
+  const kept = 'intake-text';
   let timer;
 
   const rows = () => [...document.querySelectorAll('.ir')];
@@ -11,6 +12,8 @@
   const focusRow = row => { row?.focus({ preventScroll: true }); row?.scrollIntoView({ block: 'nearest' }); };
 
   const read = async number => {
+    // What is typed outlives a reload; it is forgotten once it is on the bench.
+    sessionStorage.setItem(kept, field.value);
     const body = new FormData(form);
     const answer = await fetch('/intake?handler=Read', { method: 'POST', body }).catch(() => null);
     if (!answer) { $('#intake-count').textContent = 'Not read: the application does not answer. The text is still here.'; return; }
@@ -87,5 +90,7 @@
     };
     if (acts[key]) { event.preventDefault(); acts[key](); } else if (here() && choose(here(), key)) event.preventDefault();
   });
+  form.addEventListener('submit', () => sessionStorage.removeItem(kept));
+  if (!field.value && sessionStorage.getItem(kept)) { field.value = sessionStorage.getItem(kept); first(); }
   if (isRead()) { document.body.classList.add('is-read'); focusRow($('.ir.doubt') ?? rows()[0]); }
 })();
