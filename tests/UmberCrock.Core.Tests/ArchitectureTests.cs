@@ -4,7 +4,7 @@ namespace UmberCrock.Core.Tests;
 public class ArchitectureTests
 {
     /// <summary>Libraries of general use that do no input or output of their own: tables in text, parsers.</summary>
-    private static readonly string[] GeneralLibraries = ["CsvHelper", "Superpower"];
+    private static readonly string[] GeneralLibraries = ["CsvHelper", "Google.OrTools", "Superpower"];
 
     [Fact]
     public void Core_refers_only_to_the_base_library_and_general_ones()

@@ -5,7 +5,7 @@ using UmberCrock.Core.Formulas;
 
 namespace UmberCrock.Web.Tests;
 
-/// <summary>Weigh sheets, ladders and swaps over HTTP.</summary>
+/// <summary>Weigh sheets, ladders, swaps and rebalancing over HTTP.</summary>
 public sealed class TrialApiTests(App app) : IClassFixture<App>
 {
     private readonly HttpClient client = app.CreateClient();
@@ -43,7 +43,25 @@ public sealed class TrialApiTests(App app) : IClassFixture<App>
         JsonNode.DeepEquals(edited["formula"], candidates[0]!["formula"]).ShouldBeTrue();
     }
 
+    [Fact]
+    public async Task A_rebalance_is_answered_with_edits_that_lead_to_its_formula()
+    {
+        var moved = await PostAsync("rebalance", $$"""{"formula":{{Stick}},"lock":[0,2],"target":{"climate":{"lowCelsius":8,"highCelsius":32} } }""");
+        moved.Select(member => member.Key).ShouldBe(["formula", "edits", "movedPercent", "evaluation"]);
+        moved["movedPercent"]!.GetValue<decimal>().ShouldBeGreaterThan(0m);
+        var edited = await PostAsync("edit", $$"""{"formula":{{Stick}},"edits":{{moved["edits"]!.ToJsonString()}}}""");
+        JsonNode.DeepEquals(edited["formula"], moved["formula"]).ShouldBeTrue();
+        edited["evaluation"]!["findings"]!.AsArray().ShouldNotContain(finding => finding!["code"]!.GetValue<string>() == "too-soft-warm");
+    }
+
     [Theory]
+    [InlineData("rebalance", "\"lock\":0", "/lock")]
+    [InlineData("rebalance", "\"lock\":[99]", "/lock")]
+    [InlineData("rebalance", "\"target\":{\"band\":\"stick\"}", "/target")]
+    [InlineData("rebalance", "\"target\":{\"band\":\"rock\",\"atCelsius\":20}", "/target/band")]
+    [InlineData("rebalance", "\"target\":{\"climate\":{\"lowCelsius\":30,\"highCelsius\":10}}", "/target/climate")]
+    [InlineData("rebalance", "\"target\":{\"climate\":7}", "/target/climate")]
+    [InlineData("rebalance", "\"target\":{\"band\":\"pourable\",\"atCelsius\":5}", "/target")]
     [InlineData("swap", "\"line\":0,\"avoid\":[\"water\"]", "/avoid/0")]
     [InlineData("swap", "\"line\":0,\"to\":7", "/to")]
     [InlineData("swap", "\"line\":0,\"to\":\"moon-dust\"", "/to")]

@@ -45,6 +45,10 @@ internal static class ApiEndpoints
             .WithSummary("What can stand in for a line, best first, each evaluated.")
             .WithDescription("Body: {\"formula\", \"line\", \"to\": slug or null, \"avoid\": [\"bee\",\"nut\",\"coconut\",\"lanolin\",\"animal\",\"soy\",\"gluten\"]}.")
             .Accepts<JsonElement>(Json).Produces<JsonElement>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
+        api.MapPost("/rebalance", RebalanceAsync)
+            .WithSummary("The least change of doses that meets every limit, every window and a target of firmness; 422 names what conflicts.")
+            .WithDescription("Body: {\"formula\", \"lock\": [lines], \"target\": {\"band\", \"atCelsius\"} or {\"climate\": {\"lowCelsius\", \"highCelsius\"}} or {}}. A climate becomes the formula's own.")
+            .Accepts<JsonElement>(Json).Produces<JsonElement>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
         api.MapGet("/ingredients", IngredientsAsync).WithSummary("A page of ingredients that fit a query and a class.").Produces<IngredientPage>().ProducesProblem(422);
         api.MapGet("/ingredients/{slug}", IngredientBySlug).WithSummary("All that is known of an ingredient.").Produces<JsonElement>().ProducesProblem(404);
         api.MapGet("/findings", () => Answer(FindingCodes.All)).WithSummary("Every finding code and when it is found.").Produces<IReadOnlyList<FindingCode>>();
@@ -118,6 +122,16 @@ internal static class ApiEndpoints
                 return written;
             })]),
         });
+    }
+
+    private static async Task<IResult> RebalanceAsync(HttpRequest request, Knowledge knowledge)
+    {
+        using var body = await RequestBody.ReadJsonAsync(request);
+        var (formula, locked, target) = TrialRequests.Rebalance(body.RootElement);
+        var moved = Rebalance.Of(formula, locked, target, knowledge.Catalogue, knowledge.Settings);
+        var answer = JsonSerializer.SerializeToNode(moved, ContractJson.Options)!.AsObject();
+        answer["formula"] = FormulaWriter.Write(moved.Formula);
+        return Answer(answer);
     }
 
     private static async Task<IResult> IngredientsAsync(LarderStore larder, string? query, string? @class, int offset = 0, int limit = 50)

@@ -4,11 +4,12 @@ using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Json;
 using UmberCrock.Core.Labels;
 using UmberCrock.Core.Making;
+using UmberCrock.Core.Trials;
 using static UmberCrock.Web.Api.JsonMembers;
 
 namespace UmberCrock.Web.Api;
 
-/// <summary>The bodies of POST /api/v1/weigh-sheet, /ladder and /swap.</summary>
+/// <summary>The bodies of POST /api/v1/weigh-sheet, /ladder, /swap and /rebalance.</summary>
 internal static class TrialRequests
 {
     private const decimal LargestBatch = 1_000_000m;
@@ -49,6 +50,44 @@ internal static class TrialRequests
         return (
             FormulaReader.Read(members.Required("formula"), "/formula"), Whole(members.Required("line"), "/line", 0, Formula.MaxLines), to.ValueKind == JsonValueKind.String ? to.GetString() : null,
             avoid.ValueKind == JsonValueKind.Array ? [.. avoid.EnumerateArray().Select((item, at) => Word<Avoid>(item, $"/avoid/{at}"))] : []);
+    }
+
+    /// <summary>A formula, the lines that keep their dose, and what is to be reached.</summary>
+    public static (Formula Formula, ImmutableArray<int> Locked, RebalanceTarget Target) Rebalance(JsonElement body)
+    {
+        var members = Of(body, "formula", "lock", "target");
+        var formula = FormulaReader.Read(members.Required("formula"), "/formula");
+        if (members.TryGetValue("lock", out var locked) && locked.ValueKind != JsonValueKind.Array)
+            throw new DocumentException("/lock", "must be a list of lines, by their index from 0.");
+        return (
+            formula,
+            locked.ValueKind == JsonValueKind.Array ? [.. locked.EnumerateArray().Select((line, at) => Whole(line, $"/lock/{at}", 0, Formula.MaxLines)).Distinct()] : [],
+            members.TryGetValue("target", out var target) ? Target(target, formula) : RebalanceTarget.None);
+    }
+
+    private static RebalanceTarget Target(JsonElement target, Formula formula)
+    {
+        if (target.ValueKind != JsonValueKind.Object)
+            throw new DocumentException("/target", "must be an object with band and atCelsius, or with climate, or empty.");
+        var members = Of(target, "band", "atCelsius", "climate");
+        if (members.ContainsKey("band") != members.ContainsKey("atCelsius") || (members.ContainsKey("band") && members.ContainsKey("climate")))
+            throw new DocumentException("/target", "must hold band and atCelsius, or climate, or nothing.");
+        if (members.TryGetValue("climate", out var climate))
+        {
+            try
+            {
+                // Read as the formula's own would be.
+                return new RebalanceTarget(null, null, new SetField("climate", climate).Apply(formula).Climate);
+            }
+            catch (DocumentException refused)
+            {
+                throw new DocumentException("/target/climate", string.Join(" ", refused.Problems.Select(problem => problem.Reason)));
+            }
+        }
+
+        return members.TryGetValue("band", out var band)
+            ? new RebalanceTarget(Word<Core.Texture.Band>(band, "/target/band"), Number(members["atCelsius"], "/target/atCelsius", Climates.Coldest, Core.Texture.MeltReport.HottestCelsius), null)
+            : RebalanceTarget.None;
     }
 
     private static ImmutableArray<Container> Containers(JsonElement list)

@@ -1,0 +1,164 @@
+using System.Collections.Immutable;
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Json;
+
+namespace UmberCrock.Core.Trials;
+
+/// <summary>A formula moved as little as it takes.</summary>
+/// <param name="Formula">The formula.</param>
+/// <param name="Edits">What was changed.</param>
+/// <param name="MovedPercent">What went from some lines to others, weight percent: the sum of what was put in or of what was taken out, whichever is more.</param>
+/// <param name="Evaluation">What the core says of it.</param>
+public sealed record Rebalanced(Formula Formula, ImmutableArray<FormulaEdit> Edits, decimal MovedPercent, EvaluationResult Evaluation);
+
+/// <summary>
+/// The least change of doses that meets every limit, every window and a target of firmness. Limits and windows are linear in the doses;
+/// firmness is not, so it is stepped: linear around where the doses stand, solved within a trust region, and taken only where the real
+/// firmness agrees (sequential linear programming with an exact penalty; Nocedal and Wright, Numerical Optimization, chapter 18, from memory).
+/// </summary>
+public static class Rebalance
+{
+    private const int MostSteps = 40;
+    private const double FirstReach = 20;
+    private const double LeastReach = 0.002;
+
+    /// <summary>Doses this much apart show how firmness changes.</summary>
+    private const decimal SlopeStep = 0.05m;
+
+    /// <summary>A firmness this little outside a demand is on its border; rounding then goes to the inside.</summary>
+    private const double NearEnough = 0.002;
+
+    /// <summary>Changes that cost the same go to the balance line first, then to oils, then to what gives body.</summary>
+    private const double OilCost = 1.0005, BodyCost = 1.001;
+
+    /// <summary>A scent or an active is not dosed for texture: it moves only where that saves this share of the change, or where its own limit asks.</summary>
+    private const double OtherCost = 1.2;
+
+    /// <summary>Moves a formula as little as it takes.</summary>
+    /// <param name="formula">The formula.</param>
+    /// <param name="locked">Indices of lines that keep their dose.</param>
+    /// <param name="target">What is to be reached; a climate becomes the formula's own.</param>
+    /// <param name="catalogue">What is known.</param>
+    /// <param name="settings">The maker's choices.</param>
+    /// <exception cref="DocumentException">There is no such formula; the problems name what conflicts.</exception>
+    public static Rebalanced Of(Formula formula, IReadOnlyCollection<int> locked, RebalanceTarget target, Catalogue catalogue, EvaluationSettings settings)
+    {
+        foreach (var line in locked.Where(line => line < 0 || line >= formula.Lines.Length))
+            throw new DocumentException("/lock", $"{line} is not a line of the formula: they run from 0 to {formula.Lines.Length - 1}.");
+        if (formula.Lines.IsEmpty)
+            throw new DocumentException("/formula/lines", "are none: there is nothing to move.");
+        ImmutableArray<FormulaEdit> climate = target.Climate is { } wanted && wanted != formula.Climate ? [ClimateEdit.To(wanted)] : [];
+        var resolved = ResolvedFormula.Of(FormulaEdit.ApplyAll(formula, climate), catalogue, settings);
+        var search = new Search(resolved, DoseConstraint.Of(resolved, locked), FirmnessDemand.Of(resolved, target));
+        var now = resolved.Totals.Percents;
+        var doses = search.Run();
+        ImmutableArray<FormulaEdit> edits = [.. climate, .. Enumerable.Range(0, doses.Length).Where(line => doses[line] != now[line] && !formula.Lines[line].IsBalance).Select(line => new SetPercent(line, doses[line]))];
+        var moved = FormulaEdit.ApplyAll(formula, edits);
+        var differences = doses.Select((dose, line) => dose - now[line]).ToList();
+        return new Rebalanced(moved, edits, Math.Max(differences.Sum(by => Math.Max(0m, by)), differences.Sum(by => Math.Max(0m, -by))), Evaluator.Evaluate(moved, catalogue, settings));
+    }
+
+    private sealed class Search
+    {
+        private readonly ResolvedFormula resolved;
+        private readonly ImmutableArray<DoseConstraint> constraints;
+        private readonly ImmutableArray<FirmnessDemand> demands;
+        private readonly LeastChange program;
+
+        public Search(ResolvedFormula resolved, ImmutableArray<DoseConstraint> constraints, ImmutableArray<FirmnessDemand> demands)
+        {
+            (this.resolved, this.constraints, this.demands) = (resolved, constraints, demands);
+            var (giver, _) = FixBuilder.GiverOf(resolved, []);
+            program = new LeastChange(
+                resolved.Totals.Percents, [.. resolved.Ingredients.Select((ingredient, line) => line == giver ? 1 : CostOf(ingredient))]);
+        }
+
+        private static double CostOf(Ingredient ingredient) => ingredient.Class == IngredientClass.Oil ? OilCost : ingredient.Species.IsEmpty ? OtherCost : BodyCost;
+
+        public decimal[] Run()
+        {
+            double[] start = [.. resolved.Totals.Percents.Select(percent => (double)percent)];
+            var doses = program.Solve(constraints, [], start, 100, false) ?? throw Conflict(start, [], 100);
+            var near = Near(doses);
+            var reach = FirstReach;
+            for (var step = 0; step < MostSteps && reach > LeastReach; step++)
+            {
+                var next = program.Solve(constraints, near, doses, reach, true);
+                var there = next is null ? null : Near(next);
+                if (there is not null && Merit(next!, there) < Merit(doses, near) - 1e-7)
+                    (doses, near, reach) = (next!, there, Math.Min(FirstReach, reach * 2));
+                else
+                    reach /= 3;
+            }
+
+            if (near.Any(demand => demand.Demand.Miss(demand.Value) > NearEnough))
+                throw Conflict(doses, near, FirstReach);
+            return WeighableDoses.Near(doses, resolved.Totals.Percents, IsKept)
+                ?? throw new DocumentException([.. near.Select(demand => new DocumentProblem("/target", $"{demand.Demand.Words} is met by no doses that can be written with four decimals."))]);
+        }
+
+        private double Merit(double[] doses, IReadOnlyList<LinearDemand> near) => program.CostOf(doses) + (LeastChange.MissCost * near.Sum(demand => demand.Demand.Miss(demand.Value)));
+
+        private bool IsKept(decimal[] doses)
+        {
+            if (!constraints.All(constraint => constraint.Holds(doses)))
+                return false;
+            var firmness = FirmnessDemand.At(resolved, demands, doses);
+            return demands.Select((demand, at) => demand.Holds(firmness[at])).All(holds => holds);
+        }
+
+        /// <summary>Firmness at doses, and how it changes with each, by a small step.</summary>
+        private List<LinearDemand> Near(double[] doses)
+        {
+            decimal[] exact = [.. doses.Select(dose => (decimal)dose)];
+            var here = FirmnessDemand.At(resolved, demands, exact);
+            var slopes = demands.Select(_ => new double[doses.Length]).ToList();
+            for (var line = 0; line < doses.Length && slopes.Count > 0; line++)
+            {
+                exact[line] += SlopeStep;
+                var there = FirmnessDemand.At(resolved, demands, exact);
+                exact[line] -= SlopeStep;
+                for (var at = 0; at < slopes.Count; at++)
+                    slopes[at][line] = (there[at] - here[at]) / (double)SlopeStep;
+            }
+
+            return [.. demands.Select((demand, at) => new LinearDemand(demand, here[at], slopes[at]))];
+        }
+
+        /// <summary>What cannot be had together: of all bounds, those without which the rest could be met, each left out in turn.</summary>
+        private DocumentException Conflict(double[] around, List<LinearDemand> near, double reach)
+        {
+            while (near.Count > 0 && reach > LeastReach && program.Solve(constraints, near, around, reach, false) is not null)
+                reach /= 3;
+            bool IsImpossible(IEnumerable<DoseConstraint> bounds, IReadOnlyList<LinearDemand> firm) => program.Solve(bounds, firm, around, reach, false) is null;
+            var bounds = Needed(constraints, left => IsImpossible(left, near));
+            var firm = Needed(near, left => IsImpossible(bounds, left));
+            return new DocumentException(
+            [
+                .. firm.Select(demand => new DocumentProblem("/target", $"{demand.Demand.Words} cannot be met: the nearest there is has firmness {demand.Value:0.0}, wanted {Wanted(demand.Demand)}.")),
+                .. bounds.Select(bound => new DocumentProblem(bound.Pointer, $"{bound.Words}, conflicts.")),
+                .. firm.Count + bounds.Count == 0 ? [new DocumentProblem("/formula/lines", "cannot make 100 %.")] : Array.Empty<DocumentProblem>(),
+            ]);
+        }
+
+        /// <summary>Those of some bounds that must be there for the rest to be impossible.</summary>
+        private static List<T> Needed<T>(IEnumerable<T> all, Func<List<T>, bool> isImpossible)
+        {
+            var left = all.ToList();
+            for (var at = left.Count - 1; at >= 0; at--)
+            {
+                var bound = left[at];
+                left.RemoveAt(at);
+                if (!isImpossible(left))
+                    left.Insert(at, bound);
+            }
+
+            return left;
+        }
+
+        private static string Wanted(FirmnessDemand demand)
+            => demand is { Least: { } least, Below: { } below } ? $"{least:0.0} to {below:0.0}" : demand.Least is { } from ? $"{from:0.0} or more" : $"less than {demand.Below:0.0}";
+    }
+}

@@ -1,0 +1,146 @@
+using UmberCrock.Core.Doses;
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Json;
+using UmberCrock.Core.Melting;
+using UmberCrock.Core.Texture;
+using UmberCrock.Core.Trials;
+
+namespace UmberCrock.Core.Tests;
+
+/// <summary>The least change that meets limits, windows and a target, against the optimum found by trying every dose.</summary>
+public class RebalanceTests
+{
+    private static readonly Formula Stick = Some.Lines(ProductForm.Stick, "beeswax 18", "shea-butter-refined 12", "sunflower-oil-high-oleic");
+
+    public static TheoryData<string[], ProductForm, Band, int> SmallCases => new()
+    {
+        { ["beeswax 30", "sunflower-oil-high-oleic"], ProductForm.Balm, Band.Balm, 20 },
+        { ["beeswax 8", "shea-butter-refined 22", "sunflower-oil-high-oleic"], ProductForm.Balm, Band.Balm, 25 },
+        { ["beeswax 12", "cocoa-butter 20", "sunflower-oil-high-oleic"], ProductForm.Stick, Band.HardBar, 20 },
+        { ["candelilla-wax 20", "shea-butter-refined 30", "sunflower-oil-high-oleic"], ProductForm.Balm, Band.SoftButter, 30 },
+        { ["beeswax 14", "coconut-oil 30", "sunflower-oil-high-oleic"], ProductForm.Stick, Band.Stick, 25 },
+        { ["beeswax 10", "candelilla-wax 2", "cocoa-butter 10", "sunflower-oil-high-oleic"], ProductForm.Stick, Band.Stick, 30 },
+    };
+
+    /// <summary>Every dose in steps of a quarter or half percent around the formula, windows and band kept: none is nearer than what was found, but for a step of the search.</summary>
+    [Theory]
+    [MemberData(nameof(SmallCases))]
+    public void It_is_the_optimum_that_trying_every_dose_finds(string[] lines, ProductForm form, Band band, int celsius)
+    {
+        var step = lines.Length > 3 ? 0.5m : 0.25m;
+        var formula = Some.Lines(form, lines);
+        var found = Rebalance.Of(formula, [], new RebalanceTarget(band, celsius, null), Some.Catalogue, EvaluationSettings.Default);
+        IsAllowed(found.Formula, band, celsius).ShouldBeTrue();
+
+        var start = FormulaTotals.Of(formula).Percents;
+        var best = decimal.MaxValue;
+        void Try(decimal[] doses, int line)
+        {
+            if (line == doses.Length - 1)
+            {
+                doses[line] = 100m - doses[..line].Sum();
+                var moved = doses.Select((dose, at) => Math.Abs(dose - start[at])).Sum() / 2m;
+                if (moved < best && doses[line] >= 0m && IsAllowed(With(formula, doses), band, celsius))
+                    best = moved;
+                return;
+            }
+
+            for (var by = -16m; by <= 16m; by += step)
+            {
+                doses[line] = start[line] + by;
+                // A change of one line alone that is more than the best is no better with the others.
+                if (doses[line] >= 0m && Math.Abs(by) / 2m < best)
+                    Try(doses, line + 1);
+            }
+        }
+
+        Try(new decimal[start.Length], 0);
+        best.ShouldBeLessThan(decimal.MaxValue);
+        found.MovedPercent.ShouldBeLessThanOrEqualTo(best, "no dose of the grid is nearer");
+        found.MovedPercent.ShouldBeGreaterThan(best - (step * start.Length), "and it is no nearer than the grid can miss");
+    }
+
+    [Fact]
+    public void A_formula_that_meets_everything_is_left_alone()
+    {
+        var found = Rebalance.Of(Stick, [], RebalanceTarget.None, Some.Catalogue, EvaluationSettings.Default);
+        found.Edits.ShouldBeEmpty();
+        found.MovedPercent.ShouldBe(0m);
+        found.Formula.ShouldBeSameAs(Stick);
+    }
+
+    [Fact]
+    public void What_is_over_comes_down_to_its_limit_and_the_balance_takes_it()
+    {
+        // IFRA and the windows of the catalogue: clove 3 % is far over what may stay on skin.
+        var formula = Some.Lines(ProductForm.Balm, "beeswax 14", "shea-butter-refined 20", "sunflower-oil-high-oleic", "clove-bud-oil 3");
+        Some.Found(formula, FindingCodes.OverLimit).ShouldNotBeNull();
+        var found = Rebalance.Of(formula, [], RebalanceTarget.None, Some.Catalogue, EvaluationSettings.Default);
+        found.Evaluation.Findings.ShouldNotContain(finding => finding.Code == FindingCodes.OverLimit || finding.Code == FindingCodes.GroupOver || finding.Code == FindingCodes.AboveWindow);
+        found.Edits.ShouldHaveSingleItem().ShouldBeOfType<SetPercent>().Line.ShouldBe(3);
+        found.Formula.Lines[2].IsBalance.ShouldBeTrue();
+        FormulaTotals.Of(found.Formula).Total.ShouldBe(100m);
+    }
+
+    [Fact]
+    public void Across_a_climate_the_form_keeps_its_bands_and_the_climate_becomes_its_own()
+    {
+        var hot = new Climate(10, 34);
+        var found = Rebalance.Of(Stick, [1], new RebalanceTarget(null, null, hot), Some.Catalogue, EvaluationSettings.Default);
+        found.Formula.Climate.ShouldBe(hot);
+        found.Formula.Lines[1].ShouldBe(Stick.Lines[1], "it was locked");
+        found.Evaluation.Findings.Select(finding => finding.Code).ShouldNotContain(FindingCodes.TooSoftWarm);
+        found.Evaluation.Findings.Select(finding => finding.Code).ShouldNotContain(FindingCodes.WrongBand);
+    }
+
+    [Fact]
+    public void What_conflicts_is_named_and_nothing_else()
+    {
+        // With the beeswax locked no shea makes it a bar, whether that is locked or not.
+        var refused = Should.Throw<DocumentException>(() => Rebalance.Of(Stick, [0, 1], new RebalanceTarget(Band.HardBar, 20m, null), Some.Catalogue, EvaluationSettings.Default));
+        refused.Problems.Select(problem => problem.Pointer).ShouldBe(["/target", "/formula/lines/0"]);
+        refused.Problems.ShouldContain(problem => problem.Reason.Contains("hard bar at 20 °C"));
+
+        var locked = Should.Throw<DocumentException>(() => Rebalance.Of(Some.Lines(ProductForm.Balm, "beeswax 14", "sunflower-oil-high-oleic", "clove-bud-oil 3"), [2], RebalanceTarget.None, Some.Catalogue, EvaluationSettings.Default));
+        locked.Problems.ShouldContain(problem => problem.Reason.Contains("locked at 3.00"));
+        locked.Problems.ShouldNotContain(problem => problem.Reason.Contains("Beeswax"));
+    }
+
+    [Fact]
+    public void A_line_that_is_not_there_is_refused()
+        => Should.Throw<DocumentException>(() => Rebalance.Of(Stick, [7], RebalanceTarget.None, Some.Catalogue, EvaluationSettings.Default)).Problems[0].Pointer.ShouldBe("/lock");
+
+    [Fact]
+    public void Every_demo_formula_is_moved_within_limits_or_told_why_not()
+    {
+        foreach (var formula in DemoFormulas.Read())
+        {
+            try
+            {
+                var found = Rebalance.Of(formula, [], new RebalanceTarget(null, null, formula.Climate), Some.Catalogue, EvaluationSettings.Default);
+                FormulaTotals.Of(found.Formula).Total.ShouldBe(100m, formula.Name);
+                found.Evaluation.Lines.ShouldAllBe(line => line.Place != Place.Above && line.Place != Place.OverLimit && line.Place != Place.Below, formula.Name);
+                found.MovedPercent.ShouldBe(FormulaTotals.Of(formula).Percents.Zip(FormulaTotals.Of(found.Formula).Percents, (was, now) => Math.Abs(was - now)).Sum() / 2m, formula.Name);
+            }
+            catch (DocumentException refused)
+            {
+                refused.Problems.ShouldNotBeEmpty(formula.Name);
+                refused.Problems.ShouldAllBe(problem => problem.Pointer == "/target" || problem.Pointer.StartsWith("/formula/lines"), formula.Name);
+            }
+        }
+    }
+
+    private static Formula With(Formula formula, decimal[] doses)
+        => formula with { Lines = [.. formula.Lines.Select((line, at) => line.IsBalance ? line : line with { Percent = doses[at] })] };
+
+    /// <summary>Asked of the evaluation's own parts, not of the search.</summary>
+    private static bool IsAllowed(Formula formula, Band band, double celsius)
+    {
+        var resolved = ResolvedFormula.Of(formula, Some.Catalogue, EvaluationSettings.Default);
+        return new FirmnessModel([.. resolved.Parts.Select(part => new MeltPart(part.Ingredient, part.Mass))], Some.Catalogue.Rules.Texture).BandAt(celsius) == band
+            && resolved.Ingredients.All(ingredient => DosePlacement.Of(resolved, ingredient).Place is Place.Inside or Place.Near or Place.Unknown)
+            && resolved.Rules.GroupLimits.Where(limit => limit.Applies.Covers(formula) && limit.Schools?.Holds(EvaluationSettings.Default) != false)
+                .All(limit => resolved.PercentOf(resolved.LinesWhere(limit.Counts)) <= limit.MaxPercent);
+    }
+}
