@@ -4,6 +4,7 @@ using System.Text.Json.Serialization;
 using UmberCrock.Core.Doses;
 using UmberCrock.Core.Emulsions;
 using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Intake;
 using UmberCrock.Core.Json;
 using UmberCrock.Core.Keeping;
@@ -45,6 +46,7 @@ namespace UmberCrock.Core.Ingredients;
 [JsonSerializable(typeof(SunClaimPatterns))]
 [JsonSerializable(typeof(StabilityRules))]
 [JsonSerializable(typeof(IntakeRules))]
+[JsonSerializable(typeof(NamedClimates))]
 [JsonSerializable(typeof(ScaleRules))]
 internal sealed partial class CatalogueJson : JsonSerializerContext
 {

@@ -4,6 +4,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using UmberCrock.Core.Doses;
 using UmberCrock.Core.Emulsions;
+using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Intake;
 using UmberCrock.Core.Keeping;
 using UmberCrock.Core.Labels;
@@ -55,6 +56,7 @@ internal static class CatalogueLoader
             SunClaims = Read<SunClaimPatterns>("data/rules/sun-claims.json"),
             Stability = Read<StabilityRules>("data/rules/stability.json"),
             Intake = Read<IntakeRules>("data/rules/intake.json"),
+            Climates = Read<NamedClimates>("data/rules/climates.json"),
             Scale = Read<ScaleRules>("data/rules/scale.json"),
         };
         return new Catalogue(ingredients.GetAwaiter().GetResult(), rules);

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Doses;
 using UmberCrock.Core.Emulsions;
+using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Intake;
 using UmberCrock.Core.Keeping;
 using UmberCrock.Core.Labels;
@@ -76,6 +77,9 @@ public sealed record RuleBook
 
     /// <summary>How recipes are written.</summary>
     public required IntakeRules Intake { get; init; }
+
+    /// <summary>Climates to choose from.</summary>
+    public required NamedClimates Climates { get; init; }
 
     /// <summary>What a scale can weigh.</summary>
     public required ScaleRules Scale { get; init; }

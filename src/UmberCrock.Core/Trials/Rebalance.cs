@@ -137,7 +137,7 @@ public static class Rebalance
             var firm = Needed(near, left => IsImpossible(bounds, left));
             return new DocumentException(
             [
-                .. firm.Select(demand => new DocumentProblem("/target", $"{demand.Demand.Words} cannot be met: the nearest there is has firmness {demand.Value:0.0}, wanted {Wanted(demand.Demand)}.")),
+                .. firm.Select(demand => new DocumentProblem("/target", $"{demand.Demand.Words} cannot be met: the nearest there is has firmness {demand.Value:0.00}, wanted {Wanted(demand.Demand)}.")),
                 .. bounds.Select(bound => new DocumentProblem(bound.Pointer, $"{bound.Words}, conflicts.")),
                 .. firm.Count + bounds.Count == 0 ? [new DocumentProblem("/formula/lines", "cannot make 100 %.")] : Array.Empty<DocumentProblem>(),
             ]);

@@ -1,0 +1,22 @@
+using System.Collections.Immutable;
+using UmberCrock.Core.Ingredients;
+
+namespace UmberCrock.Core.Formulas;
+
+/// <summary>A climate that has a name: where the product will live.</summary>
+/// <param name="Key">Its key.</param>
+/// <param name="Name">Its name.</param>
+/// <param name="LowCelsius">Coldest, C.</param>
+/// <param name="HighCelsius">Warmest, C.</param>
+public sealed record NamedClimate(string Key, string Name, decimal LowCelsius, decimal HighCelsius)
+{
+    /// <summary>The climate.</summary>
+    public Climate Climate => new(LowCelsius, HighCelsius);
+}
+
+/// <summary>Climates to choose from (data/rules/climates.json).</summary>
+/// <param name="Climates">The climates, from cool to hot.</param>
+/// <param name="HotWeatherCelsius">What hot weather means where a formula is made fit for it, C.</param>
+/// <param name="Source">Where they come from.</param>
+/// <param name="Confidence">How sure they are.</param>
+public sealed record NamedClimates(ImmutableArray<NamedClimate> Climates, decimal HotWeatherCelsius, string Source, Confidence Confidence);

@@ -1,0 +1,127 @@
+using System.Collections.Immutable;
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Json;
+using UmberCrock.Core.Labels;
+
+namespace UmberCrock.Core.Trials;
+
+/// <summary>What a whole formula can be made at one stroke.</summary>
+public enum SwitchKind
+{
+    /// <summary>Nothing of animals: bees, wool, fat.</summary>
+    Vegan,
+
+    /// <summary>Nothing of bees.</summary>
+    WithoutBee,
+
+    /// <summary>No tree nuts, no peanuts.</summary>
+    WithoutNut,
+
+    /// <summary>No coconut.</summary>
+    WithoutCoconut,
+
+    /// <summary>No lanolin.</summary>
+    WithoutLanolin,
+
+    /// <summary>No soy.</summary>
+    WithoutSoy,
+
+    /// <summary>No cereals.</summary>
+    WithoutGluten,
+
+    /// <summary>No essential oils, no fragrance.</summary>
+    Unscented,
+
+    /// <summary>Fit for a hot summer.</summary>
+    HotWeather,
+}
+
+/// <summary>A set of edits that makes a formula something else, tried out but not taken.</summary>
+/// <param name="Kind">What it becomes.</param>
+/// <param name="Edits">What it takes; empty when it is so already or cannot be done.</param>
+/// <param name="Formula">The formula with them.</param>
+/// <param name="Before">What the core says of it now.</param>
+/// <param name="After">And of what it becomes.</param>
+/// <param name="Refusals">Why it cannot be done; empty when it can.</param>
+public sealed record SwitchProposal(SwitchKind Kind, ImmutableArray<FormulaEdit> Edits, Formula Formula, EvaluationResult Before, EvaluationResult After, ImmutableArray<string> Refusals);
+
+/// <summary>Whole-formula switches: swaps of every line that is in the way, lines taken out, or a rebalance for a hotter climate.</summary>
+public static class Switch
+{
+    /// <summary>What a formula becomes. The result is evaluated; nothing is taken.</summary>
+    /// <param name="formula">The formula.</param>
+    /// <param name="kind">What it is to become.</param>
+    /// <param name="present">What there is to choose from.</param>
+    /// <param name="catalogue">What is known.</param>
+    /// <param name="settings">The maker's choices.</param>
+    public static SwitchProposal Of(Formula formula, SwitchKind kind, IReadOnlyCollection<Ingredient> present, Catalogue catalogue, EvaluationSettings settings)
+    {
+        var before = Evaluator.Sweep(formula, catalogue, settings);
+        try
+        {
+            var edits = kind switch
+            {
+                SwitchKind.Unscented => Unscented(ResolvedFormula.Of(formula, catalogue, settings)),
+                SwitchKind.HotWeather => Hot(formula, catalogue, settings),
+                _ => Without(formula, AvoidedBy(kind), present, catalogue, settings),
+            };
+            var changed = FormulaEdit.ApplyAll(formula, edits);
+            return new SwitchProposal(kind, edits, changed, before, Evaluator.Sweep(changed, catalogue, settings), []);
+        }
+        catch (DocumentException refused)
+        {
+            return new SwitchProposal(kind, [], formula, before, before, [.. refused.Problems.Select(problem => problem.Reason)]);
+        }
+    }
+
+    private static Avoid AvoidedBy(SwitchKind kind) => kind switch
+    {
+        SwitchKind.Vegan => Avoid.Animal,
+        SwitchKind.WithoutBee => Avoid.Bee,
+        SwitchKind.WithoutNut => Avoid.Nut,
+        SwitchKind.WithoutCoconut => Avoid.Coconut,
+        SwitchKind.WithoutLanolin => Avoid.Lanolin,
+        SwitchKind.WithoutSoy => Avoid.Soy,
+        _ => Avoid.Gluten,
+    };
+
+    /// <summary>Each line that holds it is swapped for the closest that does not, one after the other, each tried in what the one before it left.</summary>
+    private static ImmutableArray<FormulaEdit> Without(Formula formula, Avoid avoid, IReadOnlyCollection<Ingredient> present, Catalogue catalogue, EvaluationSettings settings)
+    {
+        var edits = ImmutableArray.CreateBuilder<FormulaEdit>();
+        var (changed, problems) = (formula, new List<DocumentProblem>());
+        for (var line = 0; line < changed.Lines.Length; line++)
+        {
+            var own = catalogue.Find(changed.Lines[line].Ingredient);
+            if (own is null || !avoid.IsIn(own))
+                continue;
+            // What is in already is left to its own line: two lines of the same would hide what is in.
+            var others = present.Where(other => changed.Lines.All(standing => standing.Ingredient != other.Slug));
+            if (Swap.Candidates(changed, line, null, [avoid], others, catalogue, settings).FirstOrDefault() is not { } candidate)
+            {
+                problems.Add(new DocumentProblem($"/formula/lines/{line}", $"Nothing that is known stands in for {own.Name.ToLowerInvariant()}: take it out by hand, or put something else in its place."));
+                continue;
+            }
+
+            edits.AddRange(candidate.Edits);
+            changed = candidate.Formula;
+        }
+
+        return problems.Count == 0 ? edits.ToImmutable() : throw new DocumentException(problems);
+    }
+
+    private static ImmutableArray<FormulaEdit> Unscented(ResolvedFormula resolved)
+    {
+        var scents = resolved.LinesWhere(ingredient => ingredient.Class is IngredientClass.EssentialOil or IngredientClass.Fragrance);
+        return scents.IsEmpty ? [] : FixBuilder.TakeOut(resolved, "", scents).Edits;
+    }
+
+    /// <summary>The least change that keeps the form's bands up to the heat of a hot summer; a climate that is hotter already stays.</summary>
+    private static ImmutableArray<FormulaEdit> Hot(Formula formula, Catalogue catalogue, EvaluationSettings settings)
+    {
+        var climate = formula.Climate with { HighCelsius = Math.Max(formula.Climate.HighCelsius, catalogue.Rules.Climates.HotWeatherCelsius) };
+        return Rebalance.Of(formula, [], new RebalanceTarget(null, null, climate), catalogue, settings).Edits;
+    }
+}

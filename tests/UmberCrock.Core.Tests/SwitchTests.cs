@@ -1,0 +1,80 @@
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Trials;
+
+namespace UmberCrock.Core.Tests;
+
+/// <summary>A whole formula made something else at one stroke, and what is different between two formulas.</summary>
+public class SwitchTests
+{
+    private static readonly Formula Balm = Some.Lines(
+        ProductForm.Balm, "beeswax 14", "lanolin 5", "coconut-oil 12", "shea-butter-refined 15", "sweet-almond-oil", "tocopherol-mixed 0.5", "lavender-oil 0.3");
+
+    public static TheoryData<SwitchKind, Func<EvaluationResult, bool>> Declared => new()
+    {
+        { SwitchKind.Vegan, after => after.Declares.Vegan },
+        { SwitchKind.WithoutBee, after => after.Declares.BeeFree },
+        { SwitchKind.WithoutNut, after => after.Declares.NutFree },
+        { SwitchKind.WithoutCoconut, after => after.Declares.CoconutFree },
+        { SwitchKind.WithoutLanolin, after => after.Declares.LanolinFree },
+        { SwitchKind.Unscented, after => after.Declares is { FragranceFree: true, EssentialOilFree: true } },
+    };
+
+    [Theory]
+    [MemberData(nameof(Declared))]
+    public void A_switched_formula_may_declare_what_it_became(SwitchKind kind, Func<EvaluationResult, bool> declares)
+    {
+        var made = Of(Balm, kind);
+        made.Refusals.ShouldBeEmpty();
+        declares(made.Before).ShouldBeFalse("else there would be nothing to do");
+        declares(made.After).ShouldBeTrue();
+        FormulaTotals.Of(made.Formula).Total.ShouldBe(100m);
+        FormulaEdit.ApplyAll(Balm, made.Edits).Lines.ShouldBe(made.Formula.Lines);
+        made.After.Findings.Count(finding => finding.Severity == Severity.Stop).ShouldBeLessThanOrEqualTo(made.Before.Findings.Count(finding => finding.Severity == Severity.Stop));
+        Of(made.Formula, kind).Edits.ShouldBeEmpty("it is so already");
+    }
+
+    [Fact]
+    public void For_hot_weather_it_holds_its_shape_at_the_heat_of_summer_or_says_why_not()
+    {
+        var stick = Some.Lines(ProductForm.Stick, "beeswax 18", "candelilla-wax 4", "cocoa-butter 12", "sunflower-oil-high-oleic");
+        var made = Of(stick, SwitchKind.HotWeather);
+        made.Refusals.ShouldBeEmpty();
+        made.Formula.Climate.HighCelsius.ShouldBe(Some.Catalogue.Rules.Climates.HotWeatherCelsius);
+        made.After.Findings.ShouldNotContain(finding => finding.Code == FindingCodes.TooSoftWarm);
+
+        var soft = Of(Some.Lines(ProductForm.Stick, "beeswax 12", "sunflower-oil-high-oleic") with { Climate = new Climate(5, 55) }, SwitchKind.HotWeather);
+        soft.Edits.ShouldBeEmpty();
+        soft.Refusals.ShouldContain(reason => reason.Contains("55 °C"));
+    }
+
+    [Fact]
+    public void Nothing_in_the_larder_that_would_do_is_said()
+        => Of(Balm, SwitchKind.WithoutBee, [Some.Catalogue.Find("zinc-oxide")!]).Refusals.ShouldHaveSingleItem().ShouldContain("beeswax");
+
+    [Fact]
+    public void What_is_different_is_said_in_words()
+    {
+        var after = FormulaEdit.ApplyAll(Balm, [new SetPercent(0, 16.5m), new RemoveLine(1), new AddLine("A", "carnauba-wax", 2m), ClimateOf(5, 34)]);
+        var comparison = FormulaComparison.Of(Balm, after);
+        comparison.Words(slug => Some.Catalogue.Find(slug)!.Name).ShouldBe(
+            ["beeswax 14 to 16.50", "carnauba wax in at 2", "lanolin out, was 5", "climate: 5 to 30 °C to 5 to 34 °C", "sweet almond oil follows to 53.70"]);
+        FormulaComparison.Of(Balm, Balm).IsSame.ShouldBeTrue();
+        FormulaComparison.Of(after, Balm).Doses.Single(dose => dose.Ingredient == "lanolin").By.ShouldBe(5m);
+    }
+
+    /// <summary>Lines of the same ingredient count together, wherever they stand.</summary>
+    [Fact]
+    public void Doses_are_compared_by_ingredient()
+    {
+        var one = Some.Lines(ProductForm.Balm, "beeswax 14", "shea-butter-refined 20", "sunflower-oil-high-oleic");
+        var two = Some.Lines(ProductForm.Balm, "shea-butter-refined 12", "beeswax 14", "shea-butter-refined 8", "sunflower-oil-high-oleic");
+        FormulaComparison.Of(one, two).Doses.ShouldAllBe(dose => dose.IsSame);
+    }
+
+    private static SetField ClimateOf(int low, int high) => new("climate", System.Text.Json.JsonSerializer.SerializeToElement(new { lowCelsius = low, highCelsius = high }));
+
+    private static SwitchProposal Of(Formula formula, SwitchKind kind, IReadOnlyCollection<Ingredient>? present = null)
+        => Switch.Of(formula, kind, present ?? Some.Catalogue.Ingredients, Some.Catalogue, EvaluationSettings.Default);
+}
