@@ -151,15 +151,6 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, TimeP
             return true;
         });
 
-    /// <summary>The newest kept revision and its number; null when there is none.</summary>
-    public async Task<(Formula Formula, int Number)?> LastRevisionAsync(long id)
-    {
-        await using var context = await contexts.CreateDbContextAsync();
-        return await context.Revisions.AsNoTracking().Where(revision => revision.FormulaId == id).OrderByDescending(revision => revision.Number).FirstOrDefaultAsync() is { } row
-            ? (FormulaReader.Parse(row.Document), row.Number)
-            : null;
-    }
-
     /// <summary>Puts a formula in a row's place and remembers the step; false when it is no different.</summary>
     internal static async Task<bool> RecordAsync(CrockContext context, FormulaRow row, Formula changed)
     {

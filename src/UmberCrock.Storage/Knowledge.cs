@@ -1,5 +1,6 @@
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Making;
 
 namespace UmberCrock.Storage;
 
@@ -10,6 +11,7 @@ namespace UmberCrock.Storage;
 public sealed class Knowledge(Catalogue shipped)
 {
     private volatile Catalogue catalogue = shipped;
+    private volatile Workshop workshop = Workshop.Default;
     private volatile EvaluationSettings settings = EvaluationSettings.Default;
 
     /// <summary>The catalogue that ships with the application.</summary>
@@ -27,5 +29,12 @@ public sealed class Knowledge(Catalogue shipped)
     {
         get => settings;
         internal set => settings = value;
+    }
+
+    /// <summary>What stands on the maker's table.</summary>
+    public Workshop Workshop
+    {
+        get => workshop;
+        internal set => workshop = value;
     }
 }

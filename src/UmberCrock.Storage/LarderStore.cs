@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage;
-using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Json;
@@ -11,11 +10,9 @@ namespace UmberCrock.Storage;
 /// <summary>A formula that holds an ingredient.</summary>
 public sealed record IngredientUse(long FormulaId, string Name, ProductForm Form, decimal Percent);
 
-/// <summary>Keeps the maker's own ingredients, values and choices, and finds ingredients by name. Every change is one transaction.</summary>
+/// <summary>Keeps the maker's own ingredients and values, and finds ingredients by name. Every change is one transaction.</summary>
 public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowledge knowledge, TimeProvider clock) : IDisposable
 {
-    private const string Schools = "evaluation";
-
     private readonly SemaphoreSlim turn = new(1);
     private ImmutableHashSet<string> removed = [];
 
@@ -29,23 +26,8 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
     public async Task PrepareAsync()
     {
         await using var context = await contexts.CreateDbContextAsync();
-        if (await context.Settings.FindAsync(Schools) is { } kept)
-            knowledge.Settings = EvaluationSettings.Parse(kept.Document);
         await using var transaction = await context.Database.BeginTransactionAsync();
         await RefreshAsync(context, transaction);
-    }
-
-    /// <summary>Keeps the maker's choices.</summary>
-    public async Task KeepSettingsAsync(EvaluationSettings settings)
-    {
-        await using var context = await contexts.CreateDbContextAsync();
-        var document = settings.ToText();
-        if (await context.Settings.FindAsync(Schools) is { } kept)
-            kept.Document = document;
-        else
-            context.Settings.Add(new SettingRow { Name = Schools, Document = document });
-        await context.SaveChangesAsync();
-        knowledge.Settings = settings;
     }
 
     /// <summary>Finds present ingredients by any name, best first; all of them, by name, for an empty query.</summary>

@@ -1,3 +1,6 @@
+using UmberCrock.Core.Texture;
+using UmberCrock.Core.Trials;
+
 namespace UmberCrock.Storage;
 
 /// <summary>A formula as it stands on the bench. The document is the truth; the other columns are what lists and searches need.</summary>
@@ -62,6 +65,62 @@ public sealed class RevisionRow
     /// <summary>The document.</summary>
     public required string Document { get; set; }
 
+    /// <summary>What the maker calls it; empty for none.</summary>
+    public string Name { get; set; } = "";
+
     /// <summary>When it was kept, milliseconds since 1970 UTC.</summary>
     public long KeptAt { get; set; }
+}
+
+/// <summary>A ladder of small trials around a formula.</summary>
+public sealed class LadderRow
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+
+    /// <summary>The formula it was made of.</summary>
+    public long FormulaId { get; set; }
+
+    /// <summary>The document of the formula in its middle.</summary>
+    public required string Document { get; set; }
+
+    /// <summary>Index of the line that is raised.</summary>
+    public int Raise { get; set; }
+
+    /// <summary>Index of the line that gives.</summary>
+    public int Lower { get; set; }
+
+    /// <summary>Weight percent from rung to rung.</summary>
+    public decimal Step { get; set; }
+
+    /// <summary>How many rungs.</summary>
+    public int Rungs { get; set; }
+
+    /// <summary>Grams of one test.</summary>
+    public decimal TestGrams { get; set; }
+
+    /// <summary>When it was made, milliseconds since 1970 UTC.</summary>
+    public long MadeAt { get; set; }
+
+    /// <summary>What was found.</summary>
+    public ICollection<ObservationRow> Observations { get; } = new List<ObservationRow>();
+}
+
+/// <summary>What was found of one rung.</summary>
+public sealed class ObservationRow
+{
+    /// <summary>Its ladder.</summary>
+    public long LadderId { get; set; }
+
+    /// <summary>Its place in the ladder, from 0.</summary>
+    public int Rung { get; set; }
+
+    /// <summary>The band it was; null when nobody looked.</summary>
+    public Band? Band { get; set; }
+
+    /// <summary>How grainy it was; null when nobody looked.</summary>
+    public Grain? Grain { get; set; }
+
+    /// <summary>Free text.</summary>
+    public required string Note { get; set; }
 }

@@ -5,6 +5,7 @@ using Microsoft.Data.Sqlite;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Json;
+using UmberCrock.Core.Making;
 using UmberCrock.Storage;
 using UmberCrock.Web.Api;
 using UmberCrock.Web.Hosting;
@@ -39,6 +40,9 @@ builder.Services.AddPooledDbContextFactory<CrockContext>(options => CrockContext
 builder.Services.AddSingleton<FormulaStore>();
 builder.Services.AddSingleton<LarderStore>();
 builder.Services.AddSingleton<LotStore>();
+builder.Services.AddSingleton<RevisionStore>();
+builder.Services.AddSingleton<LadderStore>();
+builder.Services.AddSingleton<SettingStore>();
 builder.Services.AddRazorPages();
 builder.Services.AddAntiforgery(options => options.HeaderName = "X-Request-Token");
 builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(launch.DataFolder, "keys"))).SetApplicationName("umber-crock");
@@ -69,6 +73,13 @@ app.UseStaticFiles(new StaticFileOptions
     OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = file.Context.Request.QueryString.HasValue || file.File.Name.EndsWith(".woff2", StringComparison.Ordinal)
         ? "public, max-age=31536000, immutable" : "no-cache",
 });
+app.Use((context, next) =>
+{
+    // People read numbers with the mark they chose; machines always with the point.
+    if (!IsForMachines(context.Request.Path) && context.RequestServices.GetRequiredService<Knowledge>().Workshop.DecimalMark == DecimalMark.Comma)
+        CultureInfo.CurrentCulture = DecimalMarks.Comma;
+    return next(context);
+});
 app.UseRouting();
 app.MapRazorPages();
 app.MapApi();
@@ -78,6 +89,7 @@ try
 {
     var store = app.Services.GetRequiredService<FormulaStore>();
     await store.PrepareAsync();
+    await app.Services.GetRequiredService<SettingStore>().PrepareAsync();
     var larder = app.Services.GetRequiredService<LarderStore>();
     await larder.PrepareAsync();
     if (wantsDemo && await store.IsEmptyAsync())

@@ -216,7 +216,7 @@ public sealed class LarderTests : IAsyncLifetime
         (await IsOverAsync()).ShouldBeFalse();
         Knowledge.Settings.ShouldBe(new EvaluationSettings { Region = Region.Us, Scent = ScentSchool.Looser, Pregnancy = PregnancySchool.Relaxed, WaxEquivalence = WaxSchool.Half, DropsPerMillilitre = 32.5m });
         (await ReadAsync(await PostAsync("/settings", null, new(form) { ["drops"] = "many" }), HttpStatusCode.UnprocessableEntity)).QuerySelector(".refusal")!.TextContent.ShouldContain("from 10 to 60");
-        await Larder.PrepareAsync();
+        await app.Services.GetRequiredService<SettingStore>().PrepareAsync();
         Knowledge.Settings.Scent.ShouldBe(ScentSchool.Looser, "read back from the file");
     }
 

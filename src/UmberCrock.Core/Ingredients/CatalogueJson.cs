@@ -24,6 +24,7 @@ namespace UmberCrock.Core.Ingredients;
 [JsonSerializable(typeof(ImmutableArray<Ingredient>))]
 [JsonSerializable(typeof(Ingredient))]
 [JsonSerializable(typeof(EvaluationSettings))]
+[JsonSerializable(typeof(Workshop))]
 [JsonSerializable(typeof(ImmutableArray<string>))]
 [JsonSerializable(typeof(ImmutableArray<IngredientClass>))]
 [JsonSerializable(typeof(DoseRule))]

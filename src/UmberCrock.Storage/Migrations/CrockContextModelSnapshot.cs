@@ -95,6 +95,44 @@ namespace UmberCrock.Storage.Migrations
                     b.ToTable("Formulas");
                 });
 
+            modelBuilder.Entity("UmberCrock.Storage.LadderRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Document")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("FormulaId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Lower")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("MadeAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Raise")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Rungs")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<decimal>("Step")
+                        .HasColumnType("TEXT");
+
+                    b.Property<decimal>("TestGrams")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("FormulaId");
+
+                    b.ToTable("Ladders");
+                });
+
             modelBuilder.Entity("UmberCrock.Storage.LotRow", b =>
                 {
                     b.Property<long>("Id")
@@ -142,6 +180,29 @@ namespace UmberCrock.Storage.Migrations
                     b.ToTable("Lots");
                 });
 
+            modelBuilder.Entity("UmberCrock.Storage.ObservationRow", b =>
+                {
+                    b.Property<long>("LadderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Rung")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Band")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Grain")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("LadderId", "Rung");
+
+                    b.ToTable("Observations");
+                });
+
             modelBuilder.Entity("UmberCrock.Storage.OwnIngredientRow", b =>
                 {
                     b.Property<string>("Slug")
@@ -176,6 +237,10 @@ namespace UmberCrock.Storage.Migrations
 
                     b.Property<long>("KeptAt")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.HasKey("FormulaId", "Number");
 
@@ -213,6 +278,24 @@ namespace UmberCrock.Storage.Migrations
                     b.ToTable("Steps");
                 });
 
+            modelBuilder.Entity("UmberCrock.Storage.LadderRow", b =>
+                {
+                    b.HasOne("UmberCrock.Storage.FormulaRow", null)
+                        .WithMany()
+                        .HasForeignKey("FormulaId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("UmberCrock.Storage.ObservationRow", b =>
+                {
+                    b.HasOne("UmberCrock.Storage.LadderRow", null)
+                        .WithMany("Observations")
+                        .HasForeignKey("LadderId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("UmberCrock.Storage.RevisionRow", b =>
                 {
                     b.HasOne("UmberCrock.Storage.FormulaRow", null)
@@ -236,6 +319,11 @@ namespace UmberCrock.Storage.Migrations
                     b.Navigation("Revisions");
 
                     b.Navigation("Steps");
+                });
+
+            modelBuilder.Entity("UmberCrock.Storage.LadderRow", b =>
+                {
+                    b.Navigation("Observations");
                 });
 #pragma warning restore 612, 618
         }

@@ -79,7 +79,7 @@ internal static class ApiEndpoints
     private static async Task<IResult> IntakeAsync(HttpRequest request, Knowledge knowledge)
     {
         using var body = await RequestBody.ReadJsonAsync(request);
-        var (text, options) = IntakeRequest.Read(body.RootElement, knowledge.Settings);
+        var (text, options) = IntakeRequest.Read(body.RootElement, knowledge.Settings, knowledge.Workshop.Spoons);
         var report = IntakeReader.Read(text, knowledge.Catalogue, knowledge.Settings, options);
         var answer = JsonSerializer.SerializeToNode(report, ContractJson.Options)!.AsObject();
         answer["formula"] = FormulaWriter.Write(report.Formula);

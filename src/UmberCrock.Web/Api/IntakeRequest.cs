@@ -15,7 +15,7 @@ internal static class IntakeRequest
 
     /// <summary>Reads the body; what it leaves out is the maker's setting.</summary>
     /// <exception cref="DocumentException">A member is missing, unknown or out of bounds.</exception>
-    public static (string Text, IntakeOptions Options) Read(JsonElement body, EvaluationSettings settings)
+    public static (string Text, IntakeOptions Options) Read(JsonElement body, EvaluationSettings settings, Spoons usual)
     {
         var members = Of(body, "text", "dropsPerMillilitre", "claimedTotalGrams", "spoons", "form");
         var text = members.Required("text");
@@ -24,7 +24,7 @@ internal static class IntakeRequest
         return (text.GetString()!, new IntakeOptions(
             members.TryGetValue("dropsPerMillilitre", out var drops) ? Number(drops, "/dropsPerMillilitre", EvaluationSettings.FewestDrops, EvaluationSettings.MostDrops) : settings.DropsPerMillilitre,
             members.TryGetValue("claimedTotalGrams", out var claim) ? Number(claim, "/claimedTotalGrams", 0.01m, LargestClaim) : null,
-            members.TryGetValue("spoons", out var spoons) ? Word<Spoons>(spoons, "/spoons") : Spoons.Us,
+            members.TryGetValue("spoons", out var spoons) ? Word<Spoons>(spoons, "/spoons") : usual,
             members.TryGetValue("form", out var form) ? Word<ProductForm>(form, "/form") : null));
     }
 }

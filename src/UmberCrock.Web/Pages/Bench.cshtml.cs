@@ -14,7 +14,7 @@ using UmberCrock.Web.Hosting;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>One formula on the bench. Every change is posted here, kept, and answered with the bench as it then stands.</summary>
-public sealed class BenchModel(FormulaStore store, Knowledge knowledge) : PageModel
+public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Knowledge knowledge) : PageModel
 {
     /// <summary>What is shown.</summary>
     public BenchView View { get; private set; } = null!;
@@ -41,7 +41,7 @@ public sealed class BenchModel(FormulaStore store, Knowledge knowledge) : PageMo
 
     /// <summary>The melt curve of the newest kept revision, as path data for the bench's chart.</summary>
     public async Task<IActionResult> OnGetEarlierAsync(long id)
-        => await store.LastRevisionAsync(id) is { } revision ? Content(BenchView.CurveOf(revision.Formula, knowledge.Catalogue), "text/plain") : NotFound();
+        => await revisions.LastAsync(id) is { } revision ? Content(BenchView.CurveOf(revision.Formula, knowledge.Catalogue), "text/plain") : NotFound();
 
     /// <summary>What can stand in for a line, and what it would do.</summary>
     public async Task<IActionResult> OnGetSwapAsync(long id, int line, string[] avoid)

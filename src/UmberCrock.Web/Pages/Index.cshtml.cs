@@ -28,7 +28,7 @@ public sealed class IndexModel(FormulaStore store, Knowledge knowledge, TimeProv
     {
         try
         {
-            var id = await store.AddAsync(NewFormula.Of(name, form, audience));
+            var id = await store.AddAsync(NewFormula.Of(name, form, audience, knowledge.Workshop.Climate));
             return RedirectToPage("/Bench", new { id });
         }
         catch (DocumentException refused)

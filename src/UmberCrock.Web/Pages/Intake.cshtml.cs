@@ -17,6 +17,9 @@ public sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : PageM
     /// <summary>What was read; null before anything is pasted.</summary>
     public IntakeView? View { get; private set; }
 
+    /// <summary>Whose spoons are usual here.</summary>
+    public Spoons Spoons => knowledge.Workshop.Spoons;
+
     /// <summary>Why it was not taken.</summary>
     public string? Refusal { get; private set; }
 
@@ -61,7 +64,7 @@ public sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : PageM
 
     private IntakeReport Report(string text, string? spoons, string? form)
         => IntakeReader.Read(text, knowledge.Catalogue, knowledge.Settings, new IntakeOptions(
-            knowledge.Settings.DropsPerMillilitre, null, Vocabulary.TryParse<Spoons>(spoons, out var whose) ? whose : Spoons.Us, Vocabulary.TryParse<ProductForm>(form, out var product) ? product : null));
+            knowledge.Settings.DropsPerMillilitre, null, Vocabulary.TryParse<Spoons>(spoons, out var whose) ? whose : knowledge.Workshop.Spoons, Vocabulary.TryParse<ProductForm>(form, out var product) ? product : null));
 
     private static string Lines(string? text) => (text ?? "").ReplaceLineEndings("\n");
 }

@@ -12,13 +12,17 @@ namespace UmberCrock.Web.Pages;
 /// <summary>One formula's weigh sheet: a batch in grams or for containers, in steps of the maker's scale; to read and to print.</summary>
 public sealed class WeighModel(FormulaStore store, Knowledge knowledge) : PageModel
 {
-    private const decimal MostMillilitres = 100_000m;
     private const int MostContainers = 10_000;
-    private const decimal MostLoss = 50m;
     private const decimal MostOverrun = 300m;
 
-    /// <summary>Steps of common kitchen and jeweller's scales, g.</summary>
-    public static ImmutableArray<decimal> Steps { get; } = [0.001m, 0.01m, 0.1m, 0.5m, 1m];
+    /// <summary>Step of the scale, g.</summary>
+    public decimal StepGrams => Number(Step, knowledge.Workshop.ScaleStepGrams, Workshop.ScaleSteps[0], 100m, "a step of the scale in grams");
+
+    /// <summary>What usually stays in the pot.</summary>
+    public string UsualLoss => Decimals.Short(knowledge.Workshop.LossPercent);
+
+    /// <summary>Containers of the maker's library that can be filled.</summary>
+    public ImmutableArray<ContainerKind> Containers => knowledge.Workshop.Containers;
 
     /// <summary>The formula.</summary>
     public KeptFormula Kept { get; private set; } = null!;
@@ -38,15 +42,11 @@ public sealed class WeighModel(FormulaStore store, Knowledge knowledge) : PageMo
 
     /// <summary>Step of the scale, as chosen.</summary>
     [BindProperty(SupportsGet = true)]
-    public string Step { get; set; } = "0.1";
+    public string? Step { get; set; }
 
-    /// <summary>Containers: how many.</summary>
-    [BindProperty(SupportsGet = true)]
-    public string? Count { get; set; }
-
-    /// <summary>Millilitres of each.</summary>
-    [BindProperty(SupportsGet = true)]
-    public string? Millilitres { get; set; }
+    /// <summary>How many of each container, in the order of the library, as typed.</summary>
+    [BindProperty(SupportsGet = true, Name = "count")]
+    public IReadOnlyList<string?> Counts { get; set; } = [];
 
     /// <summary>What stays in the pot, percent.</summary>
     [BindProperty(SupportsGet = true)]
@@ -79,13 +79,19 @@ public sealed class WeighModel(FormulaStore store, Knowledge knowledge) : PageMo
     /// <summary>Name of an ingredient.</summary>
     public string NameOf(string slug) => knowledge.Catalogue.Find(slug)!.Name;
 
+    /// <summary>What was typed for a container.</summary>
+    public string? CountOf(int container) => container < Counts.Count ? Counts[container] : null;
+
     private WeighRequest Asked()
     {
-        var containers = !string.IsNullOrWhiteSpace(Count) && !string.IsNullOrWhiteSpace(Millilitres);
+        ImmutableArray<Container> filled =
+        [
+            .. Containers.Select((kind, at) => new Container(kind.Name, kind.Millilitres, (int)Number(CountOf(at), 0m, 0m, MostContainers, $"a number of {kind.Name}"), kind.FillPercent))
+                .Where(container => container.Count > 0),
+        ];
         return new WeighRequest(
-            containers ? null : Number(Batch, Kept.BatchGrams, 0.001m, FormulaStore.LargestBatchGrams, "a batch in grams"),
-            containers ? [new Container("container", Number(Millilitres, 0m, 0.1m, MostMillilitres, "millilitres of a container"), (int)Number(Count, 0m, 1m, MostContainers, "a number of containers"), 100m)] : [],
-            Number(Loss, 0m, 0m, MostLoss, "a loss in percent"), Number(Step, 0.1m, Steps[0], 100m, "a step of the scale in grams"), Number(Overrun, 0m, 0m, MostOverrun, "air in percent"));
+            filled.IsEmpty ? Number(Batch, Kept.BatchGrams, 0.001m, FormulaStore.LargestBatchGrams, "a batch in grams") : null, filled,
+            Number(Loss, knowledge.Workshop.LossPercent, 0m, Workshop.MostLossPercent, "a loss in percent"), StepGrams, Number(Overrun, 0m, 0m, MostOverrun, "air in percent"));
     }
 
     private static decimal Number(string? typed, decimal otherwise, decimal least, decimal most, string what)

@@ -8,7 +8,7 @@ public static class NewFormula
 {
     /// <summary>A formula with phases ready and one carrier oil that takes what is left to 100.</summary>
     /// <exception cref="DocumentException">The name is empty or too long, or a choice is not one of those offered.</exception>
-    public static Formula Of(string? name, string? form, string? audience)
+    public static Formula Of(string? name, string? form, string? audience, Climate climate)
     {
         var problems = new List<DocumentProblem>();
         if (string.IsNullOrWhiteSpace(name) || name.Trim().Length > 200)
@@ -25,6 +25,7 @@ public static class NewFormula
             Name = name!.Trim(),
             Form = product,
             Audience = wearer,
+            Climate = climate,
             Zone = UsualFor.Zone(product),
             Exposure = UsualFor.Exposure(product),
             WetUse = product == ProductForm.ConditionerBar,

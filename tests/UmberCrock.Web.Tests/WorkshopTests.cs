@@ -1,0 +1,108 @@
+using System.Net;
+using System.Text.RegularExpressions;
+using AngleSharp.Html.Dom;
+using AngleSharp.Html.Parser;
+using Microsoft.Extensions.DependencyInjection;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Intake;
+using UmberCrock.Core.Making;
+using UmberCrock.Storage;
+
+namespace UmberCrock.Web.Tests;
+
+/// <summary>What stands on the maker's table: kept, and used where it matters.</summary>
+public sealed partial class WorkshopTests(App app) : IClassFixture<App>
+{
+    private readonly HttpClient client = app.CreateClient();
+
+    private Knowledge Knowledge => app.Services.GetRequiredService<Knowledge>();
+
+    [Fact]
+    public async Task The_table_is_kept_and_weigh_sheets_and_recipes_go_by_it()
+    {
+        await KeepAsync(new()
+        {
+            ["scale"] = "0.01", ["loss"] = "2,5", ["spoons"] = "metric", ["climate"] = "tropical",
+            ["container-0-name"] = "oar tin", ["container-0-ml"] = "30", ["container-0-fill"] = "90", ["container-1-name"] = "", ["container-1-ml"] = "",
+        });
+        var workshop = Knowledge.Workshop;
+        workshop.ScaleStepGrams.ShouldBe(0.01m);
+        workshop.LossPercent.ShouldBe(2.5m);
+        workshop.Spoons.ShouldBe(Spoons.Metric);
+        workshop.Climate.ShouldBe(new Climate(20m, 38m));
+        workshop.Containers.ShouldBe([new ContainerKind("oar tin", 30m, 90m)]);
+
+        var id = await app.IdOfAsync("Blade-hand stick");
+        var sheet = await ReadAsync($"/bench/{id}/weigh?count=10");
+        // 10 x 30 mL x 0.9 of about 0.92 g/mL, and 2.5 % more for the pot.
+        decimal.Parse(sheet.QuerySelector("tfoot .big")!.TextContent, System.Globalization.CultureInfo.InvariantCulture).ShouldBeInRange(245m, 265m);
+        sheet.QuerySelector(".fill")!.TextContent.ShouldContain("oar tin");
+        (await ReadAsync("/intake")).QuerySelector("#intake-spoons option[selected]")!.GetAttribute("value").ShouldBe("metric");
+
+        await app.Services.GetRequiredService<SettingStore>().PrepareAsync();
+        Knowledge.Workshop.Containers.ShouldBe(workshop.Containers, "read back from the file");
+    }
+
+    [Theory]
+    [InlineData("scale", "0.7", "scale shows one of")]
+    [InlineData("loss", "90", "from 0 to 50")]
+    [InlineData("low", "70", "runs from cold to warm")]
+    [InlineData("container-0-ml", "-3", "from 0.10 to 100000 mL")]
+    [InlineData("container-0-name", "", "needs a name")]
+    [InlineData("container-0-fill", "140", "filled from 1 to 100")]
+    public async Task What_does_not_hold_together_is_said_and_nothing_is_kept(string field, string value, string words)
+    {
+        var before = Knowledge.Workshop;
+        using var answer = await PostAsync(new() { ["container-0-name"] = "tin", ["container-0-ml"] = "30", ["container-0-fill"] = "90", [field] = value });
+        answer.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        new HtmlParser().ParseDocument(await answer.Content.ReadAsStringAsync()).QuerySelector(".refusal")!.TextContent.ShouldContain(words);
+        Knowledge.Workshop.ShouldBeSameAs(before);
+    }
+
+    /// <summary>Numbers for people take the comma; drawings, fields' values for machines and the API keep the point.</summary>
+    [Fact]
+    public async Task With_a_decimal_comma_words_change_and_drawings_do_not()
+    {
+        var id = await app.IdOfAsync("Blade-hand stick");
+        var pages = new[] { "/", $"/bench/{id}", $"/bench/{id}/how", $"/bench/{id}/notes", $"/bench/{id}/weigh", "/larder", "/larder/shea-butter-refined", "/intake?sample=true", "/settings" };
+        var before = new List<string>();
+        foreach (var path in pages)
+            before.Add(Drawings(await ReadAsync(path)));
+        await KeepAsync(new() { ["mark"] = "comma" });
+        try
+        {
+            for (var at = 0; at < pages.Length; at++)
+                Drawings(await ReadAsync(pages[at])).ShouldBe(before[at], pages[at]);
+            var bench = await ReadAsync($"/bench/{id}");
+            bench.QuerySelector("#dose-0")!.GetAttribute("value").ShouldBe("18,00");
+            bench.QuerySelector("#total")!.TextContent.ShouldBe("100,00");
+            (await client.GetStringAsync(new Uri("/api/v1/ingredients/beeswax", UriKind.Relative))).ShouldContain("\"value\":0.9");
+        }
+        finally
+        {
+            await KeepAsync(new() { ["mark"] = "point" });
+        }
+
+        // What a drawing is made of, without its words.
+        static string Drawings(IHtmlDocument page) => string.Join('\n', page.QuerySelectorAll("svg, svg *").SelectMany(element => element.Attributes)
+            .Where(attribute => attribute.Name is not ("aria-label" or "data-reads" or "aria-valuetext" or "title")).Select(attribute => $"{attribute.Name}={attribute.Value}"))
+            + string.Join('\n', page.QuerySelectorAll("[data-fix], [data-ghost], [style]").Select(element => element.GetAttribute("data-fix") + element.GetAttribute("data-ghost") + element.GetAttribute("style")).Select(text => Titles().Replace(text, "")));
+    }
+
+    [GeneratedRegex("\"title\":\"[^\"]*\"", RegexOptions.NonBacktracking)]
+    private static partial Regex Titles();
+
+    private async Task KeepAsync(Dictionary<string, string> fields)
+    {
+        using var answer = await PostAsync(fields);
+        answer.StatusCode.ShouldBe(HttpStatusCode.OK, "it was kept, and shown again");
+    }
+
+    private async Task<HttpResponseMessage> PostAsync(Dictionary<string, string> fields)
+    {
+        var token = ((IHtmlInputElement)(await ReadAsync("/settings")).QuerySelector("input[name=__RequestVerificationToken]")!).Value;
+        return await client.PostAsync("/settings", new FormUrlEncodedContent(new Dictionary<string, string>(fields) { ["drops"] = "20", ["__RequestVerificationToken"] = token }));
+    }
+
+    private async Task<IHtmlDocument> ReadAsync(string path) => new HtmlParser().ParseDocument(await client.GetStringAsync(new Uri(path, UriKind.Relative)));
+}
