@@ -28,6 +28,8 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, TimeP
     /// <summary>Largest batch the bench shows grams for.</summary>
     public const decimal LargestBatchGrams = 1_000_000m;
 
+    private const int MostNames = 100;
+
     /// <summary>Makes the file if need be, brings it up to date and switches on write-ahead logging.</summary>
     public async Task PrepareAsync()
     {
@@ -71,6 +73,21 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, TimeP
         }
 
         return [.. (await Newest(rows.OrderByDescending(row => row.ChangedAt).ThenBy(row => row.Id)).ToListAsync()).Select(Read)];
+    }
+
+    /// <summary>Names of the formulas that changed last, but for one.</summary>
+    public async Task<IReadOnlyList<string>> NamesAsync(long but)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        return await context.Formulas.Where(row => row.Id != but).OrderByDescending(row => row.ChangedAt).Select(row => row.Name).Take(MostNames).ToListAsync();
+    }
+
+    /// <summary>The formula of a name that changed last, or null.</summary>
+    public async Task<KeptFormula?> FindByNameAsync(string name)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        var found = await context.Formulas.Where(row => row.Name == name).OrderByDescending(row => row.ChangedAt).Select(row => (long?)row.Id).FirstOrDefaultAsync();
+        return found is { } id ? await ReadAsync(context, id) : null;
     }
 
     /// <summary>How many formulas are kept.</summary>

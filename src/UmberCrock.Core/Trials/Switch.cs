@@ -98,8 +98,9 @@ public static class Switch
             if (own is null || !avoid.IsIn(own))
                 continue;
             // What is in already is left to its own line: two lines of the same would hide what is in.
-            var others = present.Where(other => changed.Lines.All(standing => standing.Ingredient != other.Slug));
-            if (Swap.Candidates(changed, line, null, [avoid], others, catalogue, settings).FirstOrDefault() is not { } candidate)
+            var others = present.Where(other => changed.Lines.All(standing => standing.Ingredient != other.Slug)).ToList();
+            var natural = IsNatural(own) ? others.Where(IsNatural) : others;
+            if ((Swap.Candidates(changed, line, null, [avoid], natural, catalogue, settings).FirstOrDefault() ?? Swap.Candidates(changed, line, null, [avoid], others, catalogue, settings).FirstOrDefault()) is not { } candidate)
             {
                 problems.Add(new DocumentProblem($"/formula/lines/{line}", $"Nothing that is known stands in for {own.Name.ToLowerInvariant()}: take it out by hand, or put something else in its place."));
                 continue;
@@ -111,6 +112,9 @@ public static class Switch
 
         return problems.Count == 0 ? edits.ToImmutable() : throw new DocumentException(problems);
     }
+
+    /// <summary>Who works with what grew does not mean petroleum by "vegan" (common practice): of plants and animals first, anything else where there is nothing.</summary>
+    private static bool IsNatural(Ingredient ingredient) => !ingredient.Origins.Contains("mineral") && !ingredient.Origins.Contains("synthetic");
 
     private static ImmutableArray<FormulaEdit> Unscented(ResolvedFormula resolved)
     {

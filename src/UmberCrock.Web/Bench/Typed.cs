@@ -1,5 +1,7 @@
 using System.Globalization;
+using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Json;
+using UmberCrock.Core.Texture;
 
 namespace UmberCrock.Web.Bench;
 
@@ -14,6 +16,14 @@ public static class Typed
         return decimal.TryParse(plain, NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var number)
             ? number
             : throw new DocumentException("/text", $"“{Shortened(typed)}” is not {wanted}.");
+    }
+
+    /// <summary>A temperature in C between the ends a melt is known for.</summary>
+    /// <exception cref="DocumentException">It is none.</exception>
+    public static decimal Celsius(string? typed)
+    {
+        var celsius = Number(typed ?? "", "a temperature in °C");
+        return celsius >= Climates.Coldest && celsius <= MeltReport.HottestCelsius ? celsius : throw new DocumentException("/text", $"A temperature is from {Climates.Coldest:0} to {MeltReport.HottestCelsius} °C.");
     }
 
     private static string Shortened(string typed) => typed.Length <= 20 ? typed : $"{typed[..20]}…";

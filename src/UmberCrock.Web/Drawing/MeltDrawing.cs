@@ -47,6 +47,9 @@ public sealed record MeltDrawing
     /// <summary>The curve.</summary>
     public required string Curve { get; init; }
 
+    /// <summary>Another curve beside it; null for none.</summary>
+    public string? Earlier { get; init; }
+
     /// <summary>The solid region under it.</summary>
     public required string Region { get; init; }
 

@@ -10,7 +10,7 @@ public static class Svg
     public static string N(double value) => value.ToString("0.#", CultureInfo.InvariantCulture);
 
     /// <summary>A figure on screen with one decimal and the real minus sign.</summary>
-    public static string One(double value) => value.ToString("0.0", CultureInfo.InvariantCulture).Replace('-', '\u2212');
+    public static string One(double value) => value.ToString("0.0", CultureInfo.CurrentCulture).Replace('-', '\u2212');
 
     /// <summary>A polyline as path data.</summary>
     public static string Path(IEnumerable<(double X, double Y)> points)

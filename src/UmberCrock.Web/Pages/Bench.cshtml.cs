@@ -1,11 +1,14 @@
+using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Json;
 using UmberCrock.Core.Labels;
+using UmberCrock.Core.Texture;
 using UmberCrock.Core.Trials;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;
@@ -14,8 +17,11 @@ using UmberCrock.Web.Hosting;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>One formula on the bench. Every change is posted here, kept, and answered with the bench as it then stands.</summary>
-public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Knowledge knowledge) : PageModel
+public sealed class BenchModel(FormulaStore store, RevisionStore revisions, LarderStore larder, LotStore lots, Knowledge knowledge) : PageModel
 {
+    /// <summary>Climates to choose from.</summary>
+    public ImmutableArray<NamedClimate> Climates => knowledge.Catalogue.Rules.Climates.Climates;
+
     /// <summary>What is shown.</summary>
     public BenchView View { get; private set; } = null!;
 
@@ -44,12 +50,39 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Know
         => await revisions.LastAsync(id) is { } revision ? Content(BenchView.CurveOf(revision.Formula, knowledge.Catalogue), "text/plain") : NotFound();
 
     /// <summary>What can stand in for a line, and what it would do.</summary>
-    public async Task<IActionResult> OnGetSwapAsync(long id, int line, string[] avoid)
+    public async Task<IActionResult> OnGetSwapAsync(long id, int line, string[] avoid, bool inLarder)
     {
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();
         Avoid[] kinds = [.. avoid.Select(word => Vocabulary.TryParse<Avoid>(word, out var kind) ? kind : throw new DocumentException("/avoid", $"\"{word}\" is nothing that is avoided here."))];
-        return Partial("_Swap", SwapView.Of(kept.Formula, line, Swap.Candidates(kept.Formula, line, null, kinds, knowledge.Catalogue.Ingredients, knowledge.Catalogue, knowledge.Settings), knowledge.Catalogue));
+        return Partial("_Swap", SwapView.Of(kept.Formula, line, Swap.Candidates(kept.Formula, line, null, kinds, await PresentAsync(inLarder), knowledge.Catalogue, knowledge.Settings), knowledge.Catalogue));
+    }
+
+    /// <summary>What the whole formula would become: a switch, or a rebalance with some doses kept.</summary>
+    public async Task<IActionResult> OnGetMakeAsync(long id, string what, string? climate, string? band, string? celsius, int[] @lock, bool inLarder)
+    {
+        if (await store.FindAsync(id) is not { } kept)
+            return NotFound();
+        if (Vocabulary.TryParse<SwitchKind>(what, out var kind))
+            return Partial("_Make", MakeView.Switched(kept.Formula, kind, await PresentAsync(inLarder), knowledge.Catalogue, knowledge.Settings));
+        var target = what switch
+        {
+            "limits" => RebalanceTarget.None,
+            "climate" => new RebalanceTarget(null, null, Climates.FirstOrDefault(named => named.Key == climate)?.Climate ?? kept.Formula.Climate),
+            "band" => new RebalanceTarget(
+                Vocabulary.TryParse<Band>(band, out var wanted) ? wanted : throw new DocumentException("/band", "Choose a texture."), Typed.Celsius(celsius), null),
+            _ => throw new DocumentException("/what", "Choose what it is to become."),
+        };
+        return Partial("_Make", MakeView.Rebalanced(kept.Formula, @lock, target, knowledge.Catalogue, knowledge.Settings));
+    }
+
+    /// <summary>What there is to choose from: all that is known, or what a lot in the larder still holds.</summary>
+    private async Task<IReadOnlyCollection<Ingredient>> PresentAsync(bool inLarder)
+    {
+        if (!inLarder)
+            return [.. larder.Present];
+        var held = (await lots.ListAsync()).Where(lot => lot.RemainingGrams > 0m).Select(lot => lot.Ingredient).ToHashSet(StringComparer.Ordinal);
+        return [.. larder.Present.Where(ingredient => held.Contains(ingredient.Slug))];
     }
 
     /// <summary>Applies edits.</summary>

@@ -7,6 +7,7 @@
   const fill = async () => {
     const query = new URLSearchParams({ handler: 'Swap', line });
     sheet.querySelectorAll('[name=avoid]:checked').forEach(box => query.append('avoid', box.value));
+    if (sheet.querySelector('[name=inLarder]').checked) query.set('inLarder', 'true');
     const answer = await fetch(`/bench/${document.getElementById('bench').dataset.id}?${query}`).catch(() => null);
     list.innerHTML = answer?.ok ? await answer.text() : '<h2 id="swap-title">The application does not answer</h2>';
   };
