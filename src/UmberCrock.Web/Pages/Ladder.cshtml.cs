@@ -1,0 +1,165 @@
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Json;
+using UmberCrock.Core.Texture;
+using UmberCrock.Core.Trials;
+using UmberCrock.Storage;
+using UmberCrock.Web.Bench;
+
+namespace UmberCrock.Web.Pages;
+
+/// <summary>A ladder of small tests around a formula: what to expect of each rung, what to weigh, what was found, and which becomes the next revision.</summary>
+public sealed class LadderModel(FormulaStore store, RevisionStore revisions, LadderStore ladders, Knowledge knowledge) : PageModel
+{
+    private const int UsualRungs = 5;
+    private const decimal SmallestTest = 1m;
+
+    /// <summary>How many rungs can be chosen.</summary>
+    public static IReadOnlyList<int> RungCounts { get; } = [3, 5, 7, 9, 11];
+
+    /// <summary>The formula.</summary>
+    public KeptFormula Kept { get; private set; } = null!;
+
+    /// <summary>What the fields show; null when the formula has too few lines for a ladder.</summary>
+    public LadderPlan? Plan { get; private set; }
+
+    /// <summary>The ladder laid out; null when it cannot be.</summary>
+    public LadderView? View { get; private set; }
+
+    /// <summary>Why it cannot be.</summary>
+    public string? Refusal { get; private set; }
+
+    /// <summary>Key of the ladder that is shown; null for one that is not kept.</summary>
+    public long? LadderId { get; private set; }
+
+    /// <summary>The ladders that are kept.</summary>
+    public IReadOnlyList<KeptLadder> Ladders { get; private set; } = [];
+
+    /// <summary>Name of an ingredient.</summary>
+    public string NameOf(string slug) => knowledge.Catalogue.Find(slug)?.Name ?? slug;
+
+    /// <summary>Shows a kept ladder, or what a new one would be.</summary>
+    public Task<IActionResult> OnGetAsync(long id, long? ladder, int? raise, int? lower, string? step, int? rungs, string? grams) => ShowAsync(id, ladder, kept => Asked(kept.Formula, raise, lower, step, rungs, grams));
+
+    /// <summary>Keeps a ladder, so that what is found can be written to it.</summary>
+    public async Task<IActionResult> OnPostKeepAsync(long id, int? raise, int? lower, string? step, int? rungs, string? grams)
+    {
+        if (await store.FindAsync(id) is not { } kept)
+            return NotFound();
+        try
+        {
+            var plan = Asked(kept.Formula, raise, lower, step, rungs, grams);
+            _ = Ladder.Of(plan.Formula, plan.Raise, plan.Lower, plan.Step, plan.Rungs, knowledge.Catalogue, knowledge.Settings);
+            return RedirectToPage(new { id, ladder = await ladders.AddAsync(id, plan) });
+        }
+        catch (DocumentException)
+        {
+            return await OnGetAsync(id, null, raise, lower, step, rungs, grams);
+        }
+    }
+
+    /// <summary>Keeps what was found of the rungs.</summary>
+    public async Task<IActionResult> OnPostObserveAsync(long id, long ladder)
+    {
+        if (await ladders.FindAsync(ladder) is not { } kept || kept.FormulaId != id)
+            return NotFound();
+        try
+        {
+            for (var rung = 0; rung < kept.Plan.Rungs; rung++)
+            {
+                await ladders.ObserveAsync(ladder, new RungObservation(
+                    rung, Vocabulary.TryParse<Band>(Request.Form[$"band-{rung}"], out var band) ? band : null,
+                    Vocabulary.TryParse<Grain>(Request.Form[$"grain-{rung}"], out var grain) ? grain : null, Request.Form[$"note-{rung}"].ToString()));
+            }
+
+            return RedirectToPage(new { id, ladder });
+        }
+        catch (DocumentException refused)
+        {
+            Refusal = refused.Problems[0].Reason;
+            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+            return await ShowAsync(id, ladder, _ => kept.Plan);
+        }
+    }
+
+    /// <summary>Makes a rung the formula as it stands, kept as the next revision.</summary>
+    public async Task<IActionResult> OnPostTakeAsync(long id, long ladder, int rung)
+    {
+        if (await store.FindAsync(id) is not { } formula || await ladders.FindAsync(ladder) is not { } kept || kept.FormulaId != id || rung < 0 || rung >= kept.Plan.Rungs)
+            return NotFound();
+        var plan = kept.Plan;
+        var chosen = Ladder.Of(plan.Formula, plan.Raise, plan.Lower, plan.Step, plan.Rungs, knowledge.Catalogue, knowledge.Settings)[rung];
+        var changed = await store.ChangeAsync(id, formula.Version, _ => chosen.Formula);
+        var revision = await store.KeepRevisionAsync(id, changed!.Version);
+        await revisions.NameAsync(id, revision!.Revision, Shortened($"ladder, {NameOf(plan.Formula.Lines[plan.Raise].Ingredient).ToLowerInvariant()} {Decimals.Short(chosen.PercentRaised)}"));
+        return RedirectToPage("/Bench", new { id });
+    }
+
+    private async Task<IActionResult> ShowAsync(long id, long? ladder, Func<KeptFormula, LadderPlan> asked)
+    {
+        if (await store.FindAsync(id) is not { } kept)
+            return NotFound();
+        Kept = kept;
+        Ladders = await ladders.ListAsync(id);
+        var found = ladder is null ? null : Ladders.FirstOrDefault(other => other.Id == ladder);
+        if (ladder is not null && found is null)
+            return NotFound();
+        LadderId = found?.Id;
+        try
+        {
+            Plan = found?.Plan ?? Usual(kept.Formula);
+            Plan = found?.Plan ?? asked(kept);
+            View = LadderView.Of(Plan, knowledge.Catalogue, knowledge.Settings, knowledge.Workshop.ScaleStepGrams);
+        }
+        catch (DocumentException refused)
+        {
+            Refusal = string.Join(" ", refused.Problems.Select(problem => $"{Field(problem.Pointer)} {problem.Reason}"));
+            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        }
+
+        return Page();
+    }
+
+    private LadderPlan Asked(Formula formula, int? raise, int? lower, string? step, int? rungs, string? grams)
+    {
+        var usual = Usual(formula);
+        var test = string.IsNullOrWhiteSpace(grams) ? usual.TestGrams : Typed.Number(grams, "grams of a test");
+        if (test is < SmallestTest or > FormulaStore.LargestBatchGrams)
+            throw new DocumentException("/grams", $"A test is from {SmallestTest:0} to {FormulaStore.LargestBatchGrams:0} g.");
+        return usual with
+        {
+            Raise = raise ?? usual.Raise,
+            Lower = lower ?? usual.Lower,
+            Step = string.IsNullOrWhiteSpace(step) ? usual.Step : Typed.Number(step, "a step in percent"),
+            Rungs = rungs ?? usual.Rungs,
+            TestGrams = test,
+        };
+    }
+
+    /// <summary>More of the first that gives body against what is left to 100, by one percent.</summary>
+    private LadderPlan Usual(Formula formula)
+    {
+        if (formula.Lines.Length < 2)
+            throw new DocumentException("/raise", "A ladder wants two lines: one that is raised and one that gives.");
+        var classes = formula.Lines.Select(line => knowledge.Catalogue.Find(line.Ingredient)?.Class).ToList();
+        var percents = FormulaTotals.Of(formula).Percents;
+        var lower = formula.BalanceIndex >= 0 ? formula.BalanceIndex : Enumerable.Range(0, percents.Length).MaxBy(line => percents[line]);
+        var raise = classes.FindIndex(kind => kind is IngredientClass.Wax or IngredientClass.HardButter or IngredientClass.SoftButter);
+        if (raise < 0 || raise == lower)
+            raise = lower == 0 ? 1 : 0;
+        return new LadderPlan(formula, raise, lower, 1m, UsualRungs, 20m, []);
+    }
+
+    private static string Field(string pointer) => pointer switch
+    {
+        "/step" => "The step",
+        "/rungs" => "The number of rungs",
+        "/raise" => "The raised line",
+        "/lower" => "The line that gives",
+        _ => "",
+    };
+
+    private static string Shortened(string name) => name.Length <= RevisionStore.LongestName ? name : name[..RevisionStore.LongestName];
+}
