@@ -144,7 +144,7 @@ public sealed class PageTests(App app) : IClassFixture<App>
             { new StringContent(TokenOf(await GetAsync("/"))), "__RequestVerificationToken" },
             { new ByteArrayContent(file), "file", "formula.json" },
         };
-        using var answer = await client.PostAsync("/?handler=Import", content);
+        using var answer = await client.PostAsync("/intake?handler=File", content);
         return (answer.StatusCode, answer.RequestMessage!.RequestUri!.AbsolutePath);
     }
 

@@ -51,6 +51,42 @@ public sealed record HeadingWords(Stage Stage, ImmutableArray<string> Words);
 /// <summary>Words in a recipe that tell what it makes.</summary>
 public sealed record FormWords(ProductForm Form, ImmutableArray<string> Words);
 
+/// <summary>What a column of a recipe's table holds.</summary>
+public enum TableColumn
+{
+    /// <summary>Weight percent.</summary>
+    Percent,
+
+    /// <summary>Name of the ingredient list.</summary>
+    Inci,
+
+    /// <summary>Phase.</summary>
+    Phase,
+
+    /// <summary>Unit of the amount.</summary>
+    Unit,
+
+    /// <summary>Grams.</summary>
+    Grams,
+
+    /// <summary>Name.</summary>
+    Ingredient,
+
+    /// <summary>Amount in a unit that stands elsewhere.</summary>
+    Amount,
+}
+
+/// <summary>Words of a heading and the column they mean.</summary>
+public sealed record ColumnWords(TableColumn Column, ImmutableArray<string> Words);
+
+/// <summary>Words of tables in English, Spanish, French and German.</summary>
+/// <param name="Columns">Headings; the first that fits counts.</param>
+/// <param name="Balance">"To 100" in a cell.</param>
+/// <param name="Totals">The name of a row that only sums.</param>
+/// <param name="Source">Where the words come from.</param>
+/// <param name="Confidence">How sure they are.</param>
+public sealed record TableWords(ImmutableArray<ColumnWords> Columns, ImmutableArray<string> Balance, ImmutableArray<string> Totals, string Source, Confidence Confidence);
+
 /// <summary>How recipes are written (data/rules/intake.json). All words are in small letters without accents.</summary>
 public sealed record IntakeRules
 {
@@ -89,6 +125,9 @@ public sealed record IntakeRules
 
     /// <summary>Classes that are poured into a spoon in pieces, so that their bulk density counts.</summary>
     public required ImmutableArray<IngredientClass> Poured { get; init; }
+
+    /// <summary>Words of tables.</summary>
+    public required TableWords Table { get; init; }
 
     /// <summary>A name that matches an ingredient's this well is that ingredient, 0 to 1.</summary>
     public required double SureScore { get; init; }

@@ -1,10 +1,7 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using UmberCrock.Core.Evaluation;
-using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Json;
 using UmberCrock.Storage;
-using UmberCrock.Web.Hosting;
 using UmberCrock.Web.Shelf;
 
 namespace UmberCrock.Web.Pages;
@@ -15,7 +12,7 @@ public sealed class IndexModel(FormulaStore store, Knowledge knowledge, TimeProv
     /// <summary>What is shown.</summary>
     public ShelfView View { get; private set; } = null!;
 
-    /// <summary>Why a file was not opened, or a formula not started.</summary>
+    /// <summary>Why a formula was not started.</summary>
     public IReadOnlyList<DocumentProblem> Problems { get; private set; } = [];
 
     /// <summary>Shows the shelf.</summary>
@@ -34,28 +31,6 @@ public sealed class IndexModel(FormulaStore store, Knowledge knowledge, TimeProv
         catch (DocumentException refused)
         {
             return await RefuseAsync(refused.Problems);
-        }
-    }
-
-    /// <summary>Opens a formula file as a new formula.</summary>
-    public async Task<IActionResult> OnPostImportAsync(IFormFile? file)
-    {
-        try
-        {
-            if (file is null)
-                throw new DocumentException("/", "No file was chosen.");
-            await using var stream = file.OpenReadStream();
-            var formula = FormulaReader.Parse(await RequestBody.ReadBytesAsync(stream, file.Length));
-            _ = ResolvedFormula.Of(formula, knowledge.Catalogue, knowledge.Settings);
-            return RedirectToPage("/Bench", new { id = await store.AddAsync(formula) });
-        }
-        catch (DocumentException refused)
-        {
-            return await RefuseAsync(refused.Problems);
-        }
-        catch (RefusedRequestException refused)
-        {
-            return await RefuseAsync([new DocumentProblem("/", refused.Message)]);
         }
     }
 

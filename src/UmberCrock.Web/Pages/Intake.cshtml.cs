@@ -1,10 +1,12 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Intake;
 using UmberCrock.Core.Json;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;
+using UmberCrock.Web.Hosting;
 
 namespace UmberCrock.Web.Pages;
 
@@ -13,6 +15,10 @@ public sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : PageM
 {
     /// <summary>A recipe is not longer than this, letters.</summary>
     public const int LongestText = 200_000;
+
+    private const int MostProblems = 8;
+
+    private static string TooLong => $"That is more than a recipe: {LongestText:#,0} letters at most. Nothing was taken.";
 
     /// <summary>What was read; null before anything is pasted.</summary>
     public IntakeView? View { get; private set; }
@@ -35,7 +41,7 @@ public sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : PageM
     {
         if ((text?.Length ?? 0) > LongestText)
         {
-            Refusal = $"That is more than a recipe: {LongestText:#,0} letters at most. Nothing was taken.";
+            Refusal = TooLong;
             Response.StatusCode = StatusCodes.Status413PayloadTooLarge;
             return Partial("_Intake", this);
         }
@@ -43,6 +49,40 @@ public sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : PageM
         var (now, before) = (Lines(text), Lines(pasted));
         View = IntakeView.Of(Report(now, spoons, form), now, before.Length == 0 ? now : before, knowledge.Catalogue);
         return Partial("_Intake", this);
+    }
+
+    /// <summary>Opens a file: a formula goes to the bench as a new one, a table or a text is read here.</summary>
+    public async Task<IActionResult> OnPostFileAsync(IFormFile? file)
+    {
+        try
+        {
+            if (file is null)
+                throw new DocumentException("/", "No file was chosen.");
+            await using var stream = file.OpenReadStream();
+            var recipe = RecipeFile.Read(await RequestBody.ReadBytesAsync(stream, file.Length), knowledge.Catalogue);
+            if (recipe.Formula is { } formula)
+            {
+                _ = ResolvedFormula.Of(formula, knowledge.Catalogue, knowledge.Settings);
+                return RedirectToPage("/Bench", new { id = await store.AddAsync(formula) });
+            }
+
+            if (recipe.Text.Length > LongestText)
+                throw new DocumentException("/", TooLong);
+            var text = Lines(recipe.Text);
+            View = IntakeView.Of(Report(text, null, null), text, text, knowledge.Catalogue);
+        }
+        catch (DocumentException refused)
+        {
+            Refusal = $"{file?.FileName ?? "The file"} was not taken. {string.Join(" ", refused.Problems.Take(MostProblems).Select(problem => problem.Pointer == "/" ? problem.Reason : $"{problem.Pointer} {problem.Reason}"))}";
+        }
+        catch (RefusedRequestException refused)
+        {
+            Refusal = $"{file!.FileName} was not taken. {refused.Message}";
+        }
+
+        if (Refusal is not null)
+            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        return Page();
     }
 
     /// <summary>Puts what was read on the bench.</summary>

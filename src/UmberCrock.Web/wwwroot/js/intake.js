@@ -86,10 +86,13 @@
       arrowup: () => focusRow(rows()[Math.max(at - 1, 0)]),
       '.': () => { const doubts = [...document.querySelectorAll('.ir.doubt')]; focusRow(doubts.find(row => rows().indexOf(row) > at) ?? doubts[0]); },
       v: () => { document.body.classList.remove('is-read'); field.focus(); field.select(); },
+      o: () => $('#import-file').click(),
       z: () => { if (past.length) { field.value = past.pop(); read(here()?.dataset.number ?? 1); } },
     };
     if (acts[key]) { event.preventDefault(); acts[key](); } else if (here() && choose(here(), key)) event.preventDefault();
   });
+  $('#import-file').addEventListener('change', event => { if (event.target.files.length) { sessionStorage.removeItem(kept); event.target.form.submit(); } });
+  $('#open-file')?.addEventListener('click', () => $('#import-file').click());
   form.addEventListener('submit', () => sessionStorage.removeItem(kept));
   if (!field.value && sessionStorage.getItem(kept)) { field.value = sessionStorage.getItem(kept); first(); }
   if (isRead()) { document.body.classList.add('is-read'); focusRow($('.ir.doubt') ?? rows()[0]); }
