@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
 
 namespace UmberCrock.Storage;
 
@@ -38,6 +39,10 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, TimeP
         if (await LastMigrationAsync(context) != context.Database.GetMigrations().Last())
             await context.Database.MigrateAsync();
         await context.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL;");
+        // Formulas that were kept before there was a text to search.
+        foreach (var row in await context.Formulas.Where(row => row.SearchText == "").ToListAsync())
+            row.SearchText = SearchTextOf(FormulaReader.Parse(row.Document));
+        await context.SaveChangesAsync();
     }
 
     /// <summary>The newest migration the file has seen; null for a new file.</summary>
@@ -59,21 +64,32 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, TimeP
         return !await context.Formulas.AnyAsync();
     }
 
-    /// <summary>Formulas whose name, or a slug or note in whose document, holds the text; all for null. Last changed first.</summary>
-    public async Task<IReadOnlyList<KeptFormula>> ListAsync(string? find)
+    /// <summary>A stretch of the formulas whose name, ingredients or notes hold the text (all for null), last changed first, and how many there are in all.</summary>
+    public async Task<(IReadOnlyList<KeptFormula> Formulas, int Total)> PageAsync(string? find, int skip, int take)
     {
         await using var context = await contexts.CreateDbContextAsync();
-        var rows = context.Formulas.AsNoTracking();
-        if (!string.IsNullOrWhiteSpace(find))
-        {
-            var pattern = $"%{find.Trim().Replace("\\", "\\\\").Replace("%", "\\%").Replace("_", "\\_")}%";
-            var slugPattern = pattern.Replace(' ', '-');
-            rows = rows.Where(row => EF.Functions.Like(row.Name, pattern, "\\")
-                || EF.Functions.Like(row.Document, pattern, "\\") || EF.Functions.Like(row.Document, slugPattern, "\\"));
-        }
-
-        return [.. (await Newest(rows.OrderByDescending(row => row.ChangedAt).ThenBy(row => row.Id)).ToListAsync()).Select(Read)];
+        var rows = Found(context, find);
+        var total = await rows.CountAsync();
+        return ([.. (await Newest(rows.OrderByDescending(row => row.ChangedAt).ThenBy(row => row.Id).Skip(skip).Take(take)).ToListAsync()).Select(Read)], total);
     }
+
+    /// <summary>As <see cref="PageAsync"/>, all of them.</summary>
+    public async Task<IReadOnlyList<KeptFormula>> ListAsync(string? find) => (await PageAsync(find, 0, int.MaxValue)).Formulas;
+
+    private static IQueryable<FormulaRow> Found(CrockContext context, string? find)
+    {
+        var rows = context.Formulas.AsNoTracking();
+        if (string.IsNullOrWhiteSpace(find))
+            return rows;
+        // What is folded holds letters, digits and blanks only: nothing in it has a meaning of its own to LIKE.
+        var pattern = $"%{Folded(find)}%";
+        return rows.Where(row => EF.Functions.Like(row.SearchText, pattern));
+    }
+
+    private static string Folded(string text) => string.Join(' ', IngredientSearch.Fold(text).Split(' ', StringSplitOptions.RemoveEmptyEntries));
+
+    private static string SearchTextOf(Formula formula)
+        => Folded($"{formula.Name} / {string.Join(" / ", formula.Lines.Select(line => line.Ingredient))} / {formula.Notes}");
 
     /// <summary>Names of the formulas that changed last, but for one.</summary>
     public async Task<IReadOnlyList<string>> NamesAsync(long but)
@@ -101,9 +117,10 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, TimeP
     public async Task<IReadOnlyDictionary<string, int>> CountUsesAsync()
     {
         await using var context = await contexts.CreateDbContextAsync();
-        var documents = await context.Formulas.AsNoTracking().Select(row => row.Document).ToListAsync();
-        return documents.SelectMany(document => FormulaReader.Parse(document).Lines.Select(line => line.Ingredient).Distinct())
-            .GroupBy(slug => slug, StringComparer.Ordinal).ToDictionary(group => group.Key, group => group.Count(), StringComparer.Ordinal);
+        // Counted where the documents lie: reading thousands of them to count names takes a second.
+        var uses = await context.Database.SqlQuery<IngredientCount>(
+            $"SELECT json_extract(line.value, '$.ingredient') AS Ingredient, COUNT(DISTINCT formula.Id) AS Formulas FROM Formulas AS formula, json_each(formula.Document, '$.lines') AS line GROUP BY 1").ToListAsync();
+        return uses.ToDictionary(use => use.Ingredient, use => use.Formulas, StringComparer.Ordinal);
     }
 
     /// <summary>A formula, or null.</summary>
@@ -125,7 +142,7 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, TimeP
     {
         await using var context = await contexts.CreateDbContextAsync();
         var document = FormulaWriter.ToText(formula);
-        var row = new FormulaRow { Name = formula.Name, Document = document, BatchGrams = UsualBatchGrams, ChangedAt = Now() };
+        var row = new FormulaRow { Name = formula.Name, SearchText = SearchTextOf(formula), Document = document, BatchGrams = UsualBatchGrams, ChangedAt = Now() };
         row.Steps.Add(new StepRow { Number = 0, Document = document });
         context.Formulas.Add(row);
         await context.SaveChangesAsync();
@@ -177,7 +194,7 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, TimeP
         var history = Move(row, HistoryOf(row).Do());
         await context.Steps.Where(step => step.FormulaId == row.Id && (step.Number >= history.Step || step.Number < history.First)).ExecuteDeleteAsync();
         row.Document = document;
-        row.Name = changed.Name;
+        (row.Name, row.SearchText) = (changed.Name, SearchTextOf(changed));
         context.Steps.Add(new StepRow { FormulaId = row.Id, Number = row.Step, Document = document });
         return true;
     }
@@ -198,7 +215,8 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, TimeP
                 return false;
             Move(row, history);
             row.Document = (await context.Steps.FindAsync(id, row.Step))!.Document;
-            row.Name = FormulaReader.Parse(row.Document).Name;
+            var formula = FormulaReader.Parse(row.Document);
+            (row.Name, row.SearchText) = (formula.Name, SearchTextOf(formula));
             return true;
         });
 
@@ -233,20 +251,25 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, TimeP
     private static async Task<KeptFormula?> ReadAsync(CrockContext context, long id)
         => await Newest(context.Formulas.AsNoTracking().Where(row => row.Id == id)).FirstOrDefaultAsync() is { } read ? Read(read) : null;
 
-    /// <summary>Each formula with its newest revision, in one query.</summary>
+    /// <summary>Each formula with its newest revision, in one query. The two columns of it are asked for one by one: asked for as a row, all revisions of all formulas would be sorted first.</summary>
     private static IQueryable<RowAndRevision> Newest(IQueryable<FormulaRow> rows)
-        => rows.Select(row => new RowAndRevision(row, row.Revisions.OrderByDescending(revision => revision.Number).FirstOrDefault()));
+        => rows.Select(row => new RowAndRevision(
+            row,
+            row.Revisions.OrderByDescending(revision => revision.Number).Select(revision => (int?)revision.Number).FirstOrDefault(),
+            row.Revisions.OrderByDescending(revision => revision.Number).Select(revision => revision.Document).FirstOrDefault()));
 
     private static KeptFormula Read(RowAndRevision read)
     {
-        var (row, revision) = read;
+        var (row, revision, document) = read;
         var history = HistoryOf(row);
         return new KeptFormula(
             row.Id, FormulaReader.Parse(row.Document), row.BatchGrams, row.Version, DateTimeOffset.FromUnixTimeMilliseconds(row.ChangedAt),
-            history.CanUndo, history.CanRedo, revision?.Number ?? 0, revision?.Document != row.Document);
+            history.CanUndo, history.CanRedo, revision ?? 0, document != row.Document);
     }
 
     private long Now() => clock.GetUtcNow().ToUnixTimeMilliseconds();
 
-    private sealed record RowAndRevision(FormulaRow Row, RevisionRow? Revision);
+    private sealed record RowAndRevision(FormulaRow Row, int? Revision, string? Document);
+
+    private sealed record IngredientCount(string Ingredient, int Formulas);
 }

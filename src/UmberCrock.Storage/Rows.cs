@@ -15,6 +15,9 @@ public sealed class FormulaRow
     /// <summary>The formula document (docs/formats/formula.schema.json).</summary>
     public required string Document { get; set; }
 
+    /// <summary>Name, ingredients and notes, folded as searches are; empty until it is made.</summary>
+    public string SearchText { get; set; } = "";
+
     /// <summary>Batch the bench shows grams for.</summary>
     public decimal BatchGrams { get; set; }
 

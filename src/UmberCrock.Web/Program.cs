@@ -9,6 +9,7 @@ using UmberCrock.Core.Making;
 using UmberCrock.Storage;
 using UmberCrock.Web.Api;
 using UmberCrock.Web.Hosting;
+using UmberCrock.Web.Shelf;
 
 // One culture everywhere: documents, drawings and forms use the decimal point.
 CultureInfo.DefaultThreadCurrentCulture = CultureInfo.InvariantCulture;
@@ -43,6 +44,7 @@ builder.Services.AddSingleton<LotStore>();
 builder.Services.AddSingleton<RevisionStore>();
 builder.Services.AddSingleton<LadderStore>();
 builder.Services.AddSingleton<SettingStore>();
+builder.Services.AddSingleton<ShelfKeeper>();
 builder.Services.AddRazorPages();
 builder.Services.AddAntiforgery(options => options.HeaderName = "X-Request-Token");
 builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(launch.DataFolder, "keys"))).SetApplicationName("umber-crock");

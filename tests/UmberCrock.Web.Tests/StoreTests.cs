@@ -117,10 +117,28 @@ public sealed class StoreTests : IAsyncLifetime
     [InlineData("cocoa butter", 1)]
     [InlineData("100%", 0)]
     [InlineData("moon", 0)]
+    [InlineData("BLÁDE-hand", 1)]
+    [InlineData("percent", 0)]
+    [InlineData("' OR 1=1 --", 0)]
     public async Task The_shelf_is_searched_by_name_and_ingredient(string find, int count)
     {
         await store.AddAsync(stick);
         (await store.ListAsync(find)).Count.ShouldBe(count);
+    }
+
+    [Fact]
+    public async Task A_shelf_of_many_is_read_stretch_by_stretch()
+    {
+        for (var at = 0; at < 7; at++)
+            await store.AddAsync(stick with { Name = $"Stick {at}" });
+        var (formulas, total) = await store.PageAsync("stick", 5, 5);
+        total.ShouldBe(7);
+        formulas.Count.ShouldBe(2);
+        (await store.CountUsesAsync())["beeswax"].ShouldBe(7);
+        await store.ChangeAsync(formulas[0].Id, formulas[0].Version, formula => formula with { Name = "Renamed", Notes = "for the regatta" });
+        (await store.ListAsync("regatta")).Single().Formula.Name.ShouldBe("Renamed");
+        await store.UndoAsync(formulas[0].Id, formulas[0].Version + 1);
+        (await store.ListAsync("regatta")).ShouldBeEmpty("what was undone is not found");
     }
 
     private static async Task<string?> ScalarAsync(SqliteConnection connection, string sql)

@@ -79,6 +79,10 @@ namespace UmberCrock.Storage.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("SearchText")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<int>("Step")
                         .HasColumnType("INTEGER");
 
@@ -200,7 +204,7 @@ namespace UmberCrock.Storage.Migrations
 
                     b.HasKey("LadderId", "Rung");
 
-                    b.ToTable("Observations");
+                    b.ToTable("Observations", (string)null);
                 });
 
             modelBuilder.Entity("UmberCrock.Storage.OwnIngredientRow", b =>

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Json;
 using UmberCrock.Storage;
 using UmberCrock.Web.Shelf;
@@ -7,8 +8,10 @@ using UmberCrock.Web.Shelf;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>The shelf: what formulas there are, what state each is in, and the ways to start one.</summary>
-public sealed class IndexModel(FormulaStore store, Knowledge knowledge, TimeProvider clock) : PageModel
+public sealed class IndexModel(FormulaStore store, ShelfKeeper shelf, Knowledge knowledge) : PageModel
 {
+    private const int MostPages = 100_000;
+
     /// <summary>What is shown.</summary>
     public ShelfView View { get; private set; } = null!;
 
@@ -18,7 +21,9 @@ public sealed class IndexModel(FormulaStore store, Knowledge knowledge, TimeProv
     /// <summary>Shows the shelf.</summary>
     /// <param name="find">Part of a name or ingredient.</param>
     /// <param name="show">One verdict only.</param>
-    public Task OnGetAsync(string? find, string? show) => LoadAsync(find, show);
+    /// <param name="page">Which stretch, from 0.</param>
+    public async Task OnGetAsync(string? find, string? show, [FromQuery] int page = 0)
+        => View = await shelf.ShowAsync(find, Vocabulary.TryParse<Verdict>(show, out var verdict) ? verdict : null, Math.Clamp(page, 0, MostPages));
 
     /// <summary>Starts a formula with its phases ready.</summary>
     public async Task<IActionResult> OnPostNewAsync(string? name, string? form, string? audience)
@@ -38,10 +43,7 @@ public sealed class IndexModel(FormulaStore store, Knowledge knowledge, TimeProv
     {
         Problems = problems;
         Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-        await LoadAsync(null, null);
+        View = await shelf.ShowAsync(null, null, 0);
         return Page();
     }
-
-    private async Task LoadAsync(string? find, string? show)
-        => View = ShelfView.Of(await store.ListAsync(find), find, show, knowledge.Catalogue, knowledge.Settings, clock.GetUtcNow());
 }

@@ -1,8 +1,4 @@
 using UmberCrock.Core.Evaluation;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
-using UmberCrock.Storage;
-using UmberCrock.Web.Bench;
 using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Shelf;
@@ -11,33 +7,39 @@ namespace UmberCrock.Web.Shelf;
 public sealed record ShelfLine(
     long Id, string Name, string Kind, SmallCrock Crock, TextureStrip Texture, Verdict Verdict, string Severity, string Finding, string Detail, string Changed, string Revision);
 
-/// <summary>The shelf.</summary>
-public sealed record ShelfView(IReadOnlyList<ShelfLine> Lines, int Total, int Stops, string? Find, Verdict? Show)
+/// <summary>A stretch of the shelf.</summary>
+/// <param name="Lines">Its formulas, last changed first.</param>
+/// <param name="Total">How many fit the search.</param>
+/// <param name="Find">What was searched for.</param>
+/// <param name="Show">The one verdict that is shown; null for all.</param>
+/// <param name="Page">Which stretch, from 0.</param>
+/// <param name="HasMore">True when there are more behind it.</param>
+public sealed record ShelfView(IReadOnlyList<ShelfLine> Lines, int Total, string? Find, Verdict? Show, int Page, bool HasMore)
 {
+    /// <summary>Formulas of one stretch.</summary>
+    public const int PageSize = 20;
+
     /// <summary>The climate most formulas share; a strip whose own differs says so.</summary>
     public string? UsualClimate => Lines.GroupBy(line => line.Texture.ClimateText).OrderByDescending(group => group.Count()).FirstOrDefault()?.Key;
 
-    /// <summary>Evaluates every formula and lays the shelf out.</summary>
-    public static ShelfView Of(
-        IReadOnlyList<KeptFormula> formulas, string? find, string? show, Catalogue catalogue, EvaluationSettings settings, DateTimeOffset now)
+    /// <summary>"8 on the shelf, 1 with a stop"; of a shelf that is not seen whole, only how many.</summary>
+    public string Words
     {
-        var lines = formulas.Select(kept => LineOf(kept, catalogue, settings, now)).ToList();
-        Verdict? only = Vocabulary.TryParse<Verdict>(show, out var verdict) ? verdict : null;
-        return new ShelfView([.. lines.Where(line => only is null || line.Verdict == only)], lines.Count, lines.Count(line => line.Verdict == Verdict.Stop), find, only);
+        get
+        {
+            var stops = Page == 0 && !HasMore && Show is null ? Lines.Count(line => line.Verdict == Verdict.Stop) : 0;
+            return $"{Total} {(string.IsNullOrWhiteSpace(Find) ? "on the shelf" : "found")}{(stops > 0 ? $", {stops} with a stop" : "")}";
+        }
     }
 
-    private static ShelfLine LineOf(KeptFormula kept, Catalogue catalogue, EvaluationSettings settings, DateTimeOffset now)
+    /// <summary>The address of another stretch of the same search.</summary>
+    public string AddressOf(int page)
     {
-        var evaluation = Evaluator.Evaluate(kept.Formula, catalogue, settings);
-        var worst = evaluation.Findings.FirstOrDefault();
-        var formula = kept.Formula;
-        return new ShelfLine(
-            kept.Id, formula.Name, $"{Words.Of(formula.Form)}, {Words.Of(formula.Zone)}, {Words.Of(formula.Audience)}",
-            SmallCrock.Of(evaluation, catalogue), TextureStrip.Of(evaluation.Melt, formula, catalogue.Rules.Texture),
-            evaluation.Verdict,
-            worst is null ? "good" : Vocabulary.Word(worst.Severity),
-            worst?.Title ?? "Nothing found", worst?.Detail ?? "all known doses inside",
-            Words.When(kept.ChangedAt, now),
-            Words.Revision(kept));
+        var query = new QueryString();
+        if (!string.IsNullOrWhiteSpace(Find))
+            query = query.Add("find", Find);
+        if (Show is { } verdict)
+            query = query.Add("show", Core.Json.Vocabulary.Word(verdict));
+        return $"/{(page > 0 ? query.Add("page", page.ToString(System.Globalization.CultureInfo.InvariantCulture)) : query)}";
     }
 }
