@@ -22,6 +22,16 @@ internal sealed class Page : IDisposable
 
     public void Open(Uri address) => driver.Navigate().GoToUrl(address);
 
+    /// <summary>Opens another tab and goes to it.</summary>
+    public void OpenTab(Uri address)
+    {
+        driver.SwitchTo().NewWindow(WindowType.Tab);
+        Open(address);
+    }
+
+    /// <summary>Goes to a tab, counted from 0.</summary>
+    public void GoToTab(int at) => driver.SwitchTo().Window(driver.WindowHandles[at]);
+
     public string Path => new Uri(driver.Url).AbsolutePath;
 
     public IWebElement this[string selector] => driver.FindElement(By.CssSelector(selector));

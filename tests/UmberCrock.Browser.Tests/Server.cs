@@ -28,6 +28,12 @@ internal sealed partial class Server : IDisposable
         Run();
     }
 
+    /// <summary>Stops it without warning.</summary>
+    public void Stop() => Kill();
+
+    /// <summary>Starts it again under the address it had.</summary>
+    public void StartAgain() => Run(Address.Port);
+
     public void Dispose()
     {
         Kill();
@@ -42,13 +48,13 @@ internal sealed partial class Server : IDisposable
         return folder.FullName;
     }
 
-    private void Run()
+    private void Run(int port = 0)
     {
         var web = Path.Combine(Root(), "src", "UmberCrock.Web");
         var configuration = new DirectoryInfo(AppContext.BaseDirectory).Parent!.Name;
         process = Process.Start(new ProcessStartInfo("dotnet")
         {
-            ArgumentList = { Path.Combine(web, "bin", configuration, "net10.0", "UmberCrock.Web.dll"), "--port", "0", "--data", dataFolder },
+            ArgumentList = { Path.Combine(web, "bin", configuration, "net10.0", "UmberCrock.Web.dll"), "--port", port.ToString(System.Globalization.CultureInfo.InvariantCulture), "--data", dataFolder },
             WorkingDirectory = web,
             RedirectStandardOutput = true,
             UseShellExecute = false,

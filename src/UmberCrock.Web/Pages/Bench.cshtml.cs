@@ -36,6 +36,9 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
         return Page();
     }
 
+    /// <summary>The bench as it stands now, for a page that has fallen behind.</summary>
+    public async Task<IActionResult> OnGetNowAsync(long id) => Answer(await store.FindAsync(id));
+
     /// <summary>The formula as a file.</summary>
     public async Task<IActionResult> OnGetExportAsync(long id)
     {

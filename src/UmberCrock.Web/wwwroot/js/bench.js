@@ -2,6 +2,7 @@
 // Nothing about formulas is computed here.
 import { carry } from './carry.js';
 import { drawLeaders } from './leaders.js';
+import { postUntilAnswered } from './post.js';
 
 document.addEventListener('alpine:init', () => {
   const $ = selector => document.querySelector(selector);
@@ -37,27 +38,41 @@ document.addEventListener('alpine:init', () => {
     },
 
     async post(handler, body) {
-      for (;;) {
-        let response;
-        try {
-          response = await fetch(`/bench/${bench().dataset.id}?handler=${handler}`, {
-            method: 'POST',
-            headers: { 'Content-Type': 'application/json', 'X-Request-Token': $('input[name=__RequestVerificationToken]').value },
-            body: JSON.stringify({ version: Number(bench().dataset.version), ...body }),
-          });
-        } catch {
-          this.say('Not kept: the application does not answer. Trying again.', true);
-          await new Promise(resolve => setTimeout(resolve, 1500));
-          continue;
-        }
-        if (response.ok) {
-          this.swap(await response.text());
-          const line = response.headers.get('X-Line');
-          return line === null ? null : Number(line);
-        }
-        await this.refuse(response, handler, body);
-        return false;
+      const response = await postUntilAnswered(
+        `/bench/${bench().dataset.id}?handler=${handler}`, { version: Number(bench().dataset.version), ...body },
+        () => this.say('Not kept: the application does not answer. Trying again.', true));
+      if (response.ok) {
+        this.swap(await response.text());
+        const line = response.headers.get('X-Line');
+        return line === null ? null : Number(line);
       }
+      if (response.status === 409) await this.meet(handler, body);
+      else await this.refuse(response, handler, body);
+      return false;
+    },
+
+    // Changed in another window: it is shown as it stands now, with what was typed here still in its field.
+    async meet(handler, body) {
+      const slug = document.getElementById(`line-${body.line}`)?.dataset.slug;
+      const now = await fetch(`/bench/${bench().dataset.id}?handler=Now`).catch(() => null);
+      if (now?.ok) this.swap(await now.text());
+      const row = handler === 'Dose' && $(`#rows .row[data-slug="${CSS.escape(slug ?? '')}"]`);
+      if (!row) {
+        $('#refusal').textContent = 'Changed in another window meanwhile, and shown as it stands now. Do it again if you still want it.';
+        return;
+      }
+      this.select(Number(row.dataset.line), true);
+      const dose = row.querySelector('.dose');
+      dose.value = body.text;
+      this.complain(dose, 'changed elsewhere; Enter sets yours');
+    },
+
+    complain(dose, why) {
+      const state = document.getElementById(`state-${dose.dataset.dose}`);
+      dose.setAttribute('aria-invalid', 'true');
+      state.textContent = why;
+      state.className = 'w bad';
+      dose.focus();
     },
 
     swap(html) {
@@ -72,16 +87,10 @@ document.addEventListener('alpine:init', () => {
     async refuse(response, handler, body) {
       const problem = await response.json().catch(() => ({}));
       const reason = problem.errors?.map(error => error.reason).join(' ') || problem.detail || 'This was refused.';
-      const why = response.status === 409 ? 'Changed in another window since this one read it. Load this page again; what was typed here was not kept.' : reason;
       if (handler === 'Dose') {
-        const field = document.getElementById(`dose-${body.line}`);
-        const state = document.getElementById(`state-${body.line}`);
-        field.setAttribute('aria-invalid', 'true');
-        state.textContent = why;
-        state.className = 'w bad';
-        field.focus();
+        this.complain(document.getElementById(`dose-${body.line}`), reason);
       } else {
-        $('#refusal').textContent = why;
+        $('#refusal').textContent = reason;
         if (body.field) $(`[data-field="${body.field}"]`)?.setAttribute('aria-invalid', 'true');
         if (handler === 'Batch') $('[data-batch]').setAttribute('aria-invalid', 'true');
       }
@@ -163,6 +172,7 @@ document.addEventListener('alpine:init', () => {
 
     dose(field) {
       if (field.value === field.getAttribute('value')) return;
+      field.dataset.sent = field.value;
       this.send('Dose', { line: Number(field.dataset.dose), text: field.value });
     },
 
