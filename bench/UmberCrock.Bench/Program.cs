@@ -2,7 +2,7 @@ using BenchmarkDotNet.Running;
 using UmberCrock.Bench;
 
 // What to measure: "core" the computation, "api ADDRESS" a running application's API, "keys ADDRESS" a key press on its bench,
-// "catalogue" loading it, "larder ADDRESS" search with a thousand own ingredients, 
+// "trials" taking in, swapping, climbing and rebalancing, "catalogue" loading it, "larder ADDRESS" search with a thousand own ingredients,
 // "fill FOLDER COUNT" makes a data folder of so many formulas with 20 revisions each, "shelf ADDRESS COUNT" measures an application on it.
 switch (args.FirstOrDefault())
 {
@@ -21,6 +21,9 @@ switch (args.FirstOrDefault())
     case "larder" when args.Length == 2:
         await LarderLoad.RunAsync(new Uri(args[1]));
         return 0;
+    case "trials":
+        TrialLoad.Run();
+        return 0;
     case "fill" when args.Length == 3 && int.TryParse(args[2], out var many):
         await ShelfLoad.FillAsync(args[1], many);
         return 0;
@@ -28,6 +31,6 @@ switch (args.FirstOrDefault())
         await ShelfLoad.RunAsync(new Uri(args[1]), count);
         return 0;
     default:
-        Console.Error.WriteLine("Say what to measure: core [BenchmarkDotNet options] | api ADDRESS | keys ADDRESS | catalogue | larder ADDRESS | fill FOLDER COUNT | shelf ADDRESS COUNT");
+        Console.Error.WriteLine("Say what to measure: core [BenchmarkDotNet options] | api ADDRESS | keys ADDRESS | catalogue | larder ADDRESS | trials | fill FOLDER COUNT | shelf ADDRESS COUNT");
         return 2;
 }

@@ -9,6 +9,7 @@ namespace UmberCrock.Bench;
 internal static class ShelfLoad
 {
     private const int Revisions = 20;
+    private const int Warm = 30;
     private const int Rounds = 200;
     private const int Chunk = 250;
     private static readonly string[] Sought = ["otter", "balm 41", "shea", "beeswax", "cocoa butter", "rowlock 999", "karité", "nothing of the kind", "zinc", "stick"];
@@ -39,13 +40,14 @@ internal static class ShelfLoad
         using var client = new HttpClient { BaseAddress = address };
         foreach (var (what, path) in new (string, Func<int, string>)[]
         {
-            ("list", at => $"/?page={at % 25}"),
+            // Every stretch is a new one: none of its formulas has been evaluated before.
+            ("list", at => $"/?page={at}"),
             ("search", at => $"/?find={Uri.EscapeDataString(Sought[at % Sought.Length])}"),
             ("open", at => $"/bench/{1 + (at * 37 % formulas)}"),
             ("revisions of one", at => $"/bench/{1 + (at * 37 % formulas)}/compare"),
         })
         {
-            await MeasureAsync(client, path, 3);
+            await MeasureAsync(client, at => path(Rounds + at), Warm);
             Console.WriteLine($"{what}: {Percentiles.Describe(await MeasureAsync(client, path, Rounds))}");
         }
     }

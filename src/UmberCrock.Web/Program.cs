@@ -2,7 +2,6 @@ using System.Globalization;
 using Microsoft.AspNetCore.Connections;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.Data.Sqlite;
-using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Json;
 using UmberCrock.Core.Making;
@@ -45,6 +44,7 @@ builder.Services.AddSingleton<RevisionStore>();
 builder.Services.AddSingleton<LadderStore>();
 builder.Services.AddSingleton<SettingStore>();
 builder.Services.AddSingleton<ShelfKeeper>();
+builder.Services.AddSingleton<DemoData>();
 builder.Services.AddRazorPages();
 builder.Services.AddAntiforgery(options => options.HeaderName = "X-Request-Token");
 builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(launch.DataFolder, "keys"))).SetApplicationName("umber-crock");
@@ -92,20 +92,9 @@ try
     var store = app.Services.GetRequiredService<FormulaStore>();
     await store.PrepareAsync();
     await app.Services.GetRequiredService<SettingStore>().PrepareAsync();
-    var larder = app.Services.GetRequiredService<LarderStore>();
-    await larder.PrepareAsync();
+    await app.Services.GetRequiredService<LarderStore>().PrepareAsync();
     if (wantsDemo && await store.IsEmptyAsync())
-    {
-        // Last to first, so that the shelf, newest on top, shows them in their own order.
-        foreach (var formula in DemoFormulas.Read().Reverse())
-            await store.AddAsync(formula);
-        var demo = DemoLarder.Read(DateOnly.FromDateTime(TimeProvider.System.GetLocalNow().DateTime));
-        foreach (var lot in demo.Lots)
-            await app.Services.GetRequiredService<LotStore>().KeepAsync(lot);
-        foreach (var correction in demo.Corrections)
-            await larder.CorrectAsync(correction.Ingredient, correction.Property, correction.Value);
-        await larder.AddAsync(demo.Own, _ => "");
-    }
+        await app.Services.GetRequiredService<DemoData>().AddAsync();
 
     app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Umber Crock is ready: {string.Join(", ", app.Urls)}   (data in {launch.DataFolder}; stop with Ctrl+C)"));
     await app.RunAsync();

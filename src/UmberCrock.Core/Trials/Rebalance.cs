@@ -33,8 +33,8 @@ public static class Rebalance
     /// <summary>Changes that cost the same go to the balance line first, then to oils, then to what gives body.</summary>
     private const double OilCost = 1.0005, BodyCost = 1.001;
 
-    /// <summary>A scent or an active is not dosed for texture: it moves only where that saves this share of the change, or where its own limit asks.</summary>
-    private const double OtherCost = 1.2;
+    /// <summary>A scent or an active is not dosed for texture: it moves only where that saves as much of other changes again, or where its own limit asks.</summary>
+    private const double OtherCost = 2;
 
     /// <summary>Moves a formula as little as it takes.</summary>
     /// <param name="formula">The formula.</param>

@@ -28,10 +28,13 @@ public sealed record SwapCandidate(
 public static class Swap
 {
     private const decimal RoomCelsius = 20m;
+    /// <summary>A caution counts as much as this difference of firmness, about half a band, by judgement.</summary>
+    private const double CautionPoints = 3;
+
     private const int MostTried = 12;
     private const int MostOffered = 8;
 
-    /// <summary>Candidates, best first: those that add no stop, then the fewest cautions, then those that keep firmness, feel and keeping closest.</summary>
+    /// <summary>Candidates, best first: those that add no stop, then those that keep firmness, feel and keeping closest and add the fewest cautions.</summary>
     /// <param name="formula">The formula.</param>
     /// <param name="line">Index of the line.</param>
     /// <param name="to">The ingredient that is asked for; null for the closest ones.</param>
@@ -58,7 +61,7 @@ public static class Swap
         ];
     }
 
-    private static ((int Stops, int Cautions, double Feel) Distance, SwapCandidate Candidate) Tried(ResolvedFormula resolved, int line, Replacement replacement, EvaluationResult before)
+    private static ((int Stops, double Difference) Distance, SwapCandidate Candidate) Tried(ResolvedFormula resolved, int line, Replacement replacement, EvaluationResult before)
     {
         var now = resolved.Totals.Percents[line];
         var isBalance = resolved.Formula.Lines[line].IsBalance;
@@ -76,7 +79,7 @@ public static class Swap
             replacement.Ingredient.Slug, percent, edits, changed, before.Melt.At(RoomCelsius).Band, after.Melt.At(RoomCelsius).Band, before.Melt.At(RoomCelsius).Firmness, after.Melt.At(RoomCelsius).Firmness,
             [.. codesAfter.Except(codesBefore)], [.. codesBefore.Except(codesAfter)],
             $"{dose}; firmness {before.Melt.At(RoomCelsius).Firmness:0.0} to {after.Melt.At(RoomCelsius).Firmness:0.0} at {RoomCelsius:0} °C; neat: {replacement.Words}.");
-        return ((Added(before, after, Severity.Stop), Added(before, after, Severity.Caution), Distance(before, after)), candidate);
+        return ((Added(before, after, Severity.Stop), Distance(before, after) + (CautionPoints * Added(before, after, Severity.Caution))), candidate);
     }
 
     private static SortedSet<string> Codes(EvaluationResult evaluation) => new(evaluation.Findings.Select(finding => finding.Code), StringComparer.Ordinal);
