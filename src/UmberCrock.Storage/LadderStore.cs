@@ -32,8 +32,14 @@ public sealed class LadderStore(IDbContextFactory<CrockContext> contexts, TimePr
         await using var context = await contexts.CreateDbContextAsync();
         var row = new LadderRow
         {
-            FormulaId = formulaId, Document = FormulaWriter.ToText(plan.Formula), Raise = plan.Raise, Lower = plan.Lower, Step = plan.Step, Rungs = plan.Rungs,
-            TestGrams = plan.TestGrams, MadeAt = clock.GetUtcNow().ToUnixTimeMilliseconds(),
+            FormulaId = formulaId,
+            Document = FormulaWriter.ToText(plan.Formula),
+            Raise = plan.Raise,
+            Lower = plan.Lower,
+            Step = plan.Step,
+            Rungs = plan.Rungs,
+            TestGrams = plan.TestGrams,
+            MadeAt = clock.GetUtcNow().ToUnixTimeMilliseconds(),
         };
         context.Ladders.Add(row);
         await context.SaveChangesAsync();

@@ -131,7 +131,10 @@ public sealed class TrialPageTests(App app) : IClassFixture<App>
     {
         var id = await app.Store.AddAsync(new Formula
         {
-            Name = name, Form = ProductForm.Balm, Phases = [new("A", "Melt", Stage.Melt)], Lines = [new("A", "beeswax", 14m), new("A", "jojoba-oil", null)],
+            Name = name,
+            Form = ProductForm.Balm,
+            Phases = [new("A", "Melt", Stage.Melt)],
+            Lines = [new("A", "beeswax", 14m), new("A", "jojoba-oil", null)],
         });
         await KeepAsync(id);
         return id;

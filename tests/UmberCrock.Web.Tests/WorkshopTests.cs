@@ -22,8 +22,15 @@ public sealed partial class WorkshopTests(App app) : IClassFixture<App>
     {
         await KeepAsync(new()
         {
-            ["scale"] = "0.01", ["loss"] = "2,5", ["spoons"] = "metric", ["climate"] = "tropical",
-            ["container-0-name"] = "oar tin", ["container-0-ml"] = "30", ["container-0-fill"] = "90", ["container-1-name"] = "", ["container-1-ml"] = "",
+            ["scale"] = "0.01",
+            ["loss"] = "2,5",
+            ["spoons"] = "metric",
+            ["climate"] = "tropical",
+            ["container-0-name"] = "oar tin",
+            ["container-0-ml"] = "30",
+            ["container-0-fill"] = "90",
+            ["container-1-name"] = "",
+            ["container-1-ml"] = "",
         });
         var workshop = Knowledge.Workshop;
         workshop.ScaleStepGrams.ShouldBe(0.01m);
