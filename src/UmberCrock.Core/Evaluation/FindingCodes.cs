@@ -68,6 +68,21 @@ public static class FindingCodes
     /// <summary>Sun use or a UV filter.</summary>
     public const string SunscreenUntested = "sunscreen-untested";
 
+    /// <summary>Label wording of a medicine.</summary>
+    public const string ClaimDrug = "claim-drug";
+
+    /// <summary>Label wording about the sun.</summary>
+    public const string ClaimSun = "claim-sun";
+
+    /// <summary>Label wording that is not so.</summary>
+    public const string ClaimUntrue = "claim-untrue";
+
+    /// <summary>Label wording that cannot be shown.</summary>
+    public const string ClaimVague = "claim-vague";
+
+    /// <summary>A declared property that is not so.</summary>
+    public const string DeclareUntrue = "declare-untrue";
+
     /// <summary>Not the band its form wants at 20 C.</summary>
     public const string WrongBand = "wrong-band";
 
@@ -183,6 +198,11 @@ public static class FindingCodes
         new(PowderOverload, [Severity.Caution], "More powder than the fatty phase can wet."),
         new(Rancidity, [Severity.Caution], "Polyunsaturated oils with a short life dominate."),
         new(SunscreenUntested, [Severity.Caution, Severity.Stop], "Sun use or a UV filter: what cannot be known or claimed. A stop when the label claims protection."),
+        new(ClaimDrug, [Severity.Caution, Severity.Stop], "Wording of the label that treats, cures or names an illness."),
+        new(ClaimSun, [Severity.Caution, Severity.Stop], "Wording of the label about the sun."),
+        new(ClaimUntrue, [Severity.Stop], "Wording of the label that this formula contradicts."),
+        new(ClaimVague, [Severity.Caution, Severity.Stop], "Wording of the label that cannot be shown."),
+        new(DeclareUntrue, [Severity.Stop], "A declared property that the ingredients contradict."),
         new(IntakeUnmatched, [Severity.Caution], "A line of a recipe names nothing that is known, or gives no amount."),
         new(IntakeVolume, [Severity.Note], "Amounts by spoon, cup or drop: grams with a low and a high."),
         new(IntakeTotal, [Severity.Caution], "The lines do not come to what the recipe says it makes."),

@@ -95,6 +95,9 @@ internal static class FixBuilder
     /// <summary>A fix that puts one ingredient in the place of another, its dose kept.</summary>
     public static Fix Replace(int line, Ingredient other, string title) => new(title, null, [new ReplaceIngredient(line, other.Slug)]);
 
+    /// <summary>A fix that sets a list of texts.</summary>
+    public static Fix SetList(string title, string field, ImmutableArray<string> texts) => new(title, null, [new SetField(field, System.Text.Json.JsonSerializer.SerializeToElement(texts))]);
+
     /// <summary>A fix that sets a field of the formula.</summary>
     public static Fix SetField(string title, string field, string value)
         => new(title, null, [new SetField(field, System.Text.Json.JsonSerializer.SerializeToElement(value))]);

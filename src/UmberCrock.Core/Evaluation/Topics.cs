@@ -37,6 +37,7 @@ internal static class Topics
         new(a => AntioxidantFindings.Find(a.Resolved)),
         new(RancidityFindings.Find),
         new(a => AllergenFindings.Find(a.Resolved)),
+        new(a => ClaimFindings.Find(a.Resolved), CanStop: true),
         new(a => SunFindings.Find(a.Resolved), CanStop: true),
     ];
 }

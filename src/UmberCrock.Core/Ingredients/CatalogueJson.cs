@@ -44,7 +44,7 @@ namespace UmberCrock.Core.Ingredients;
 [JsonSerializable(typeof(EmulsifierRules))]
 [JsonSerializable(typeof(SettlingRules))]
 [JsonSerializable(typeof(PouringRules))]
-[JsonSerializable(typeof(SunClaimPatterns))]
+[JsonSerializable(typeof(ClaimRules))]
 [JsonSerializable(typeof(StabilityRules))]
 [JsonSerializable(typeof(IntakeRules))]
 [JsonSerializable(typeof(NamedClimates))]

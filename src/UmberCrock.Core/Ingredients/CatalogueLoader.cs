@@ -53,7 +53,7 @@ internal static class CatalogueLoader
             Emulsifiers = Read<EmulsifierRules>("data/rules/mixing.json", "emulsifiers"),
             Settling = Read<SettlingRules>("data/rules/mixing.json", "settling"),
             Pouring = Read<PouringRules>("data/rules/mixing.json", "pouring"),
-            SunClaims = Read<SunClaimPatterns>("data/rules/sun-claims.json"),
+            Claims = Read<ClaimRules>("data/rules/claims.json"),
             Stability = Read<StabilityRules>("data/rules/stability.json"),
             Intake = Read<IntakeRules>("data/rules/intake.json"),
             Climates = Read<NamedClimates>("data/rules/climates.json"),

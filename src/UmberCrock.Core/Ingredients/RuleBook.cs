@@ -70,7 +70,7 @@ public sealed record RuleBook
     public required PouringRules Pouring { get; init; }
 
     /// <summary>Words that claim protection from the sun.</summary>
-    public required SunClaimPatterns SunClaims { get; init; }
+    public required ClaimRules Claims { get; init; }
 
     /// <summary>From which amounts the stability notes speak.</summary>
     public required StabilityRules Stability { get; init; }
