@@ -10,8 +10,7 @@ internal static class GroupFindings
 {
     public static IEnumerable<Finding> Find(ResolvedFormula resolved)
     {
-        var applicable = resolved.Rules.GroupLimits.Where(limit => limit.Applies.Covers(resolved.Formula) && limit.Schools?.Holds(resolved.Settings) != false);
-        foreach (var group in applicable.GroupBy(limit => limit.Group))
+        foreach (var group in Governing(resolved).GroupBy(limit => limit.Group))
         {
             // The worst that is passed counts, and of equals the strictest: a zone never loosens what an audience forbids.
             var passed = group
@@ -22,6 +21,10 @@ internal static class GroupFindings
                 yield return Over(resolved, limit, group.Min(candidate => candidate.MaxPercent), [.. passed.Lines.Where(line => resolved.Totals.Percents[line] > 0m)], resolved.PercentOf(passed.Lines));
         }
     }
+
+    /// <summary>The ceilings that speak of this formula under these choices.</summary>
+    public static IEnumerable<GroupLimit> Governing(ResolvedFormula resolved)
+        => resolved.Rules.GroupLimits.Where(limit => limit.Applies.Covers(resolved.Formula) && limit.Schools?.Holds(resolved.Settings) != false);
 
     private static Finding Over(ResolvedFormula resolved, GroupLimit limit, decimal strictest, ImmutableArray<int> lines, decimal percent)
     {

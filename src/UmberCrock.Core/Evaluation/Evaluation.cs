@@ -32,8 +32,8 @@ public sealed record EvaluatedLine(
 /// <summary>Density of the blend, g/mL; null when an ingredient's is not known.</summary>
 public sealed record DensityReport(double? GramsPerMillilitre);
 
-/// <summary>The label in both dialects; null where not derived yet.</summary>
-public sealed record LabelReport(IngredientList? Eu, IngredientList? Us);
+/// <summary>The ingredient list in both dialects.</summary>
+public sealed record LabelReport(IngredientList Eu, IngredientList Us);
 
 /// <summary>
 /// Everything the core says of a formula. Members of the contract that this version does not compute yet are null or empty lists.

@@ -76,6 +76,9 @@ public sealed record EvaluationSettings
     /// <summary>What decides how long it keeps.</summary>
     public BestBeforeSchool BestBefore { get; init; } = BestBeforeSchool.ShortestLived;
 
+    /// <summary>What is brought in below this is a trace and no ingredient, weight percent; 0 names everything.</summary>
+    public decimal TraceBelowPercent { get; init; }
+
     /// <summary>Drops in a millilitre of a thin oil.</summary>
     public decimal DropsPerMillilitre { get; init; } = 20m;
 }

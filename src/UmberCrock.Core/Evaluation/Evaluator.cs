@@ -43,7 +43,7 @@ public static class Evaluator
             Density = new DensityReport(DensityOf(resolved)),
             Emulsion = assessment.Emulsion,
             Settling = assessment.Settling,
-            Label = new LabelReport(IngredientList.Eu(resolved), null),
+            Label = new LabelReport(IngredientList.Eu(resolved), IngredientList.Us(resolved)),
             Stability = StabilityReport.Of(assessment, findings),
         };
     }

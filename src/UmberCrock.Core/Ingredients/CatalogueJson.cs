@@ -45,6 +45,7 @@ namespace UmberCrock.Core.Ingredients;
 [JsonSerializable(typeof(SettlingRules))]
 [JsonSerializable(typeof(PouringRules))]
 [JsonSerializable(typeof(ClaimRules))]
+[JsonSerializable(typeof(LabelRules))]
 [JsonSerializable(typeof(StabilityRules))]
 [JsonSerializable(typeof(IntakeRules))]
 [JsonSerializable(typeof(NamedClimates))]

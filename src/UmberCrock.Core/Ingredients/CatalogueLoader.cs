@@ -54,6 +54,7 @@ internal static class CatalogueLoader
             Settling = Read<SettlingRules>("data/rules/mixing.json", "settling"),
             Pouring = Read<PouringRules>("data/rules/mixing.json", "pouring"),
             Claims = Read<ClaimRules>("data/rules/claims.json"),
+            Label = Read<LabelRules>("data/rules/label.json"),
             Stability = Read<StabilityRules>("data/rules/stability.json"),
             Intake = Read<IntakeRules>("data/rules/intake.json"),
             Climates = Read<NamedClimates>("data/rules/climates.json"),

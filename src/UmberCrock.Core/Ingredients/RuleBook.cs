@@ -72,6 +72,9 @@ public sealed record RuleBook
     /// <summary>Words that claim protection from the sun.</summary>
     public required ClaimRules Claims { get; init; }
 
+    /// <summary>How ingredient lists are made.</summary>
+    public required LabelRules Label { get; init; }
+
     /// <summary>From which amounts the stability notes speak.</summary>
     public required StabilityRules Stability { get; init; }
 

@@ -50,7 +50,7 @@ internal sealed record DoseConstraint(string Pointer, string Words, ImmutableArr
             [.. resolved.Ingredients.Select(ingredient => DosePlacement.ShareOf(ingredient, bound.Subject).High)], null, bound.Rule.MaxPercent));
 
     private static IEnumerable<DoseConstraint> Groups(ResolvedFormula resolved)
-        => resolved.Rules.GroupLimits.Where(limit => limit.Applies.Covers(resolved.Formula) && limit.Schools?.Holds(resolved.Settings) != false)
+        => GroupFindings.Governing(resolved)
             .Select(limit => (Limit: limit, Lines: resolved.LinesWhere(limit.Counts))).Where(entry => !entry.Lines.IsEmpty)
             .Select(entry => new DoseConstraint(PointerOf(entry.Lines), $"{entry.Limit.Group} together at most {Short(entry.Limit.MaxPercent)} %", On(resolved, entry.Lines), null, entry.Limit.MaxPercent));
 

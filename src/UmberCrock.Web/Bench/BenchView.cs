@@ -65,6 +65,22 @@ public sealed record BenchView
         }
     }
 
+    /// <summary>True when the rules of the United States hold.</summary>
+    public required bool IsUs { get; init; }
+
+    /// <summary>The ingredient list of the region.</summary>
+    public Core.Labels.IngredientList Label => IsUs ? Evaluation.Label.Us : Evaluation.Label.Eu;
+
+    /// <summary>What there is of a name of the list, in words.</summary>
+    public static string ShareOf((string Inci, Core.Labels.ListedIngredient? Item, Core.Labels.ListedAllergen? Allergen) entry) => entry switch
+    {
+        { Item: { } item } => $"{Range(item.PercentLow, item.PercentHigh)} %{(item.Settles is { } settles ? $"; to settle its place, {settles}" : "")}",
+        { Allergen: { } allergen } => $"fragrance allergen from {string.Join(", ", allergen.From).ToLowerInvariant()}, {Range(allergen.PercentLow, allergen.PercentHigh)} %: {(allergen.Certain ? "certainly" : "possibly")} to be named",
+        _ => "",
+    };
+
+    private static string Range(decimal low, decimal high) => low == high ? Decimals.Short(decimal.Round(low, 4)) : $"{Decimals.Short(decimal.Round(low, 4))} to {Decimals.Short(decimal.Round(high, 4))}";
+
     /// <summary>Lays a formula out. More than this many lines make the ledger tighter.</summary>
     public bool IsTight => Evaluation.Lines.Length > 14;
 
@@ -80,6 +96,7 @@ public sealed record BenchView
             Evaluation = evaluation,
             Totals = totals,
             Phases = [.. kept.Formula.Phases.Select(phase => PhaseOf(phase, kept, evaluation, totals, catalogue))],
+            IsUs = settings.Region == Region.Us,
             Crock = crock,
             Melt = MeltDrawing.Of(evaluation.Melt, kept.Formula, catalogue.Rules.Texture, MeltScale.Bench),
             Outlook = OutlookView.Of(evaluation, kept.Formula, catalogue, settings),
