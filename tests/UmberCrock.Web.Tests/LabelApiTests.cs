@@ -1,0 +1,173 @@
+using System.Net;
+using System.Net.Http.Headers;
+using System.Text;
+using System.Text.Json.Nodes;
+using System.Xml.Linq;
+using UglyToad.PdfPig;
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Formulas;
+
+namespace UmberCrock.Web.Tests;
+
+/// <summary>Labels over HTTP: what stands on them, that it is all there, and that it is the size it says.</summary>
+public sealed class LabelApiTests(App app) : IClassFixture<App>
+{
+    private const double MillimetresPerPoint = 25.4 / 72;
+
+    private readonly HttpClient client = app.CreateClient();
+
+    [Theory]
+    [InlineData("Blade-hand stick")]
+    [InlineData("Noontide zinc stick")]
+    [InlineData("Slipway whipped butter")]
+    public async Task The_text_of_the_PDF_is_the_ingredient_list_whole(string name)
+    {
+        var formula = Demo(name);
+        var content = await JsonAsync(formula, "\"batch\":\"NZS 0323 B16\",\"netGrams\":15,\"madeOn\":\"2026-03-23\",\"responsible\":\"The Boathouse\\nOld Slipway 1\",\"layout\":\"120x60\"");
+        using var answer = await PostAsync(formula, "\"batch\":\"NZS 0323 B16\",\"netGrams\":15,\"madeOn\":\"2026-03-23\",\"responsible\":\"The Boathouse\\nOld Slipway 1\",\"layout\":\"120x60\",\"count\":1", "application/pdf");
+        answer.StatusCode.ShouldBe(HttpStatusCode.OK);
+        using var pdf = PdfDocument.Open(await answer.Content.ReadAsByteArrayAsync());
+        var words = Squeezed(string.Concat(pdf.GetPage(1).Letters.Select(letter => letter.Value)));
+        words.ShouldContain(Squeezed(content["ingredients"]!.GetValue<string>()));
+        foreach (var text in content["warnings"]!.AsArray().Select(warning => warning!.GetValue<string>()).Append("NZS 0323 B16").Append("Old Slipway 1").Append(content["netContent"]!.GetValue<string>()))
+            words.ShouldContain(Squeezed(text));
+        content["ingredients"]!.GetValue<string>().ShouldBe(Evaluator.Evaluate(formula, Core.Ingredients.Catalogue.Shipped, EvaluationSettings.Default).Label.Eu.List, "the same list as at the bench");
+    }
+
+    [Fact]
+    public async Task The_sunscreens_label_carries_the_caution_and_no_number()
+    {
+        var svg = await SvgAsync(Demo("Noontide zinc stick"), "\"layout\":\"120x60\"");
+        string.Concat(svg.Descendants().Where(element => element.Name.LocalName == "text").Select(element => element.Value)).ShouldContain("Not tested");
+        svg.ToString().ShouldNotContain("SPF");
+        using var named = await PostAsync(Demo("Noontide zinc stick") with { Name = "Noontide S.P.F. thirty" }, "\"layout\":\"120x60\"", "image/svg+xml");
+        (await ProblemAsync(named)).ShouldContain("/formula/name");
+        using var batch = await PostAsync(Demo("Noontide zinc stick"), "\"batch\":\"SPF50\"", "application/pdf");
+        (await ProblemAsync(batch)).ShouldContain("/batch");
+        var claimed = await SvgAsync(Demo("Noontide zinc stick") with { Label = new(["Factor fifty", "For the noon race"], []) }, "\"layout\":\"120x60\"");
+        claimed.ToString().ShouldContain("For the noon race");
+        claimed.ToString().ShouldNotContain("fifty", Case.Insensitive);
+    }
+
+    [Theory]
+    [InlineData("tube-wrap", 90, 50)]
+    [InlineData("90x50", 90, 50)]
+    [InlineData("round-50", 50, 50)]
+    [InlineData("tin-60", 60, 60)]
+    public async Task A_label_is_the_size_it_says_and_its_type_can_be_read(string layout, double width, double height)
+    {
+        var svg = await SvgAsync(Demo("Bosun’s beard balm"), $"\"layout\":\"{layout}\",\"netGrams\":15");
+        svg.Attribute("width")!.Value.ShouldBe($"{width}mm");
+        svg.Attribute("height")!.Value.ShouldBe($"{height}mm");
+        svg.Descendants().Where(element => element.Name.LocalName == "text").Select(element => (double)element.Attribute("font-size")!).ShouldAllBe(size => size >= 1.8 - 1e-9);
+    }
+
+    [Fact]
+    public async Task A_sheet_of_24_is_A4_with_real_type_and_comes_at_once()
+    {
+        using var warm = await PostAsync(Demo("Bosun’s beard balm"), "\"count\":24", "application/pdf");
+        var watch = System.Diagnostics.Stopwatch.StartNew();
+        using var answer = await PostAsync(Demo("Bosun’s beard balm"), "\"count\":24,\"netGrams\":15", "application/pdf");
+        var bytes = await answer.Content.ReadAsByteArrayAsync();
+        watch.Elapsed.ShouldBeLessThan(TimeSpan.FromMilliseconds(400));
+        using var pdf = PdfDocument.Open(bytes);
+        var page = pdf.GetPage(1);
+        (page.Width * MillimetresPerPoint).ShouldBe(210, 0.5);
+        (page.Height * MillimetresPerPoint).ShouldBe(297, 0.5);
+        var names = Enumerable.Range(1, pdf.NumberOfPages).Sum(at => Squeezed(string.Concat(pdf.GetPage(at).Letters.Select(letter => letter.Value))).Split("INGREDIENTS").Length - 1);
+        names.ShouldBe(24);
+        page.Letters.Select(letter => letter.FontName).Distinct().ShouldAllBe(font => font!.Contains("Sofia", StringComparison.OrdinalIgnoreCase));
+    }
+
+    [Fact]
+    public async Task The_United_States_have_ounces_their_names_and_their_warning()
+    {
+        var content = await JsonAsync(Demo("Blade-hand stick"), "\"region\":\"us\",\"netGrams\":15");
+        content["netContent"]!.GetValue<string>().ShouldBe("0.53 oz (15 g)");
+        content["ingredients"]!.GetValue<string>().ShouldContain("Butyrospermum Parkii (Shea) Butter");
+        content["warnings"]!.AsArray().Select(text => text!.GetValue<string>()).ShouldContain("Warning: The safety of this product has not been determined.");
+    }
+
+    /// <summary>Regulation (EC) 1223/2009 Article 19(1)(c), from memory: a date up to 30 months, else the period after opening; what an assessor gives is never ticked.</summary>
+    [Fact]
+    public async Task Durability_and_what_is_asked_are_reasoned()
+    {
+        var content = await JsonAsync(Demo("Bosun’s beard balm"), "\"madeOn\":\"2026-03-23\"");
+        content["durability"]!["text"]!.GetValue<string>().ShouldStartWith("Best before ");
+        content["durability"]!["because"]!.GetValue<string>().ShouldContain("turns first");
+        var checks = content["checks"]!.AsArray();
+        checks.Single(check => check!["words"]!.GetValue<string>().Contains("assessor"))!["has"].ShouldBeNull();
+        checks.Single(check => check!["words"]!.GetValue<string>().StartsWith("Name and address", StringComparison.Ordinal))!["has"]!.GetValue<bool>().ShouldBeFalse();
+        var lasting = await JsonAsync(new Formula { Name = "Lasting", Form = ProductForm.Balm, Phases = [new("A", "A", Stage.Melt)], Lines = [new("A", "jojoba-oil", 80m), new("A", "beeswax", 20m)] }, "\"madeOn\":\"2026-03-23\"");
+        lasting["durability"]!["text"]!.GetValue<string>().ShouldEndWith(" M");
+    }
+
+    [Theory]
+    [InlineData("\"layout\":\"0x0\"", "/layout")]
+    [InlineData("\"layout\":\"9999x40\"", "/layout")]
+    [InlineData("\"layout\":\"heart\"", "/layout")]
+    [InlineData("\"layout\":\"20x20\"", "/layout")]
+    [InlineData("\"count\":0", "/count")]
+    [InlineData("\"netGrams\":-1", "/netGrams")]
+    [InlineData("\"madeOn\":\"soon\"", "/madeOn")]
+    [InlineData("\"region\":\"moon\"", "/region")]
+    [InlineData("\"batch\":\"\u202eevil\"", "/batch")]
+    [InlineData("\"responsible\":\"\ud83d\ude00 Boathouse\"", "/responsible")]
+    public async Task What_cannot_be_printed_is_refused_in_words(string rest, string pointer)
+    {
+        using var answer = await PostAsync(Demo("Blade-hand stick"), rest, "image/svg+xml");
+        (await ProblemAsync(answer)).ShouldContain(pointer);
+    }
+
+    [Fact]
+    public async Task Markup_in_a_name_is_printed_as_it_is_and_a_list_too_long_is_never_cut()
+    {
+        var svg = await SvgAsync(Demo("Bosun’s beard balm") with { Name = "<script>alert(1)</script> & łódź" }, "\"layout\":\"180x70\"");
+        svg.Descendants().ShouldNotContain(element => element.Name.LocalName == "script");
+        svg.Descendants().Select(element => element.Value).ShouldContain(text => text.Contains("<script>"));
+        using var small = await PostAsync(Demo("Blade-hand stick"), "\"layout\":\"60x20\"", "image/svg+xml");
+        (await ProblemAsync(small)).ShouldContain("mm more height");
+        using var lengthy = await PostAsync(Demo("Blade-hand stick") with { Name = new string('n', 200) }, "\"layout\":\"tube-wrap\"", "image/svg+xml");
+        (await ProblemAsync(lengthy)).ShouldContain("is wider than its column");
+    }
+
+    [Fact]
+    public async Task Another_kind_of_answer_is_refused()
+    {
+        using var answer = await PostAsync(Demo("Blade-hand stick"), "\"count\":1", "text/csv");
+        answer.StatusCode.ShouldBe(HttpStatusCode.NotAcceptable);
+    }
+
+    private static Formula Demo(string name) => DemoFormulas.Read().Single(formula => formula.Name == name);
+
+    private static string Squeezed(string text) => string.Concat(text.Where(letter => !char.IsWhiteSpace(letter)));
+
+    private static async Task<string> ProblemAsync(HttpResponseMessage answer)
+    {
+        answer.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        return await answer.Content.ReadAsStringAsync();
+    }
+
+    private async Task<XElement> SvgAsync(Formula formula, string rest)
+    {
+        using var answer = await PostAsync(formula, rest, "image/svg+xml");
+        var text = await answer.Content.ReadAsStringAsync();
+        answer.StatusCode.ShouldBe(HttpStatusCode.OK, text);
+        return XElement.Parse(text);
+    }
+
+    private async Task<JsonObject> JsonAsync(Formula formula, string rest)
+    {
+        using var answer = await PostAsync(formula, rest, "application/json");
+        var text = await answer.Content.ReadAsStringAsync();
+        answer.StatusCode.ShouldBe(HttpStatusCode.OK, text);
+        return JsonNode.Parse(text)!.AsObject();
+    }
+
+    private async Task<HttpResponseMessage> PostAsync(Formula formula, string rest, string accept)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Post, new Uri("/api/v1/label", UriKind.Relative)) { Content = new StringContent($"{{\"formula\":{FormulaWriter.ToText(formula)},{rest}}}", Encoding.UTF8, "application/json") };
+        request.Headers.Accept.Add(new MediaTypeWithQualityHeaderValue(accept));
+        return await client.SendAsync(request);
+    }
+}
