@@ -20,7 +20,7 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
     public void Nothing_hangs_out_sideways_and_every_dose_keeps_its_gauge(int width, int height)
     {
         using var page = new Page(width, height);
-        foreach (var path in new[] { "/", "/larder", "/larder/shea-butter-refined", "/larder/new?from=beeswax", "/settings", "/intake", "/intake?sample=true", "/bench/6/how", "/bench/6/notes", "/bench/6/weigh", "/bench/6/compare", "/bench/6/ladder", "/bench" })
+        foreach (var path in new[] { "/", "/larder", "/larder/shea-butter-refined", "/larder/new?from=beeswax", "/settings", "/intake", "/intake?sample=true", "/bench/6/how", "/bench/6/notes", "/bench/6/weigh", "/bench/6/compare", "/bench/6/ladder", "/bench/6/label", "/bench" })
         {
             page.Open(new Uri(server.Address, path));
             page.Run<bool>("return document.documentElement.scrollWidth <= window.innerWidth").ShouldBeTrue($"{path} at {width}");
@@ -45,6 +45,7 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
     [InlineData("/bench/6/weigh")]
     [InlineData("/bench/6/compare")]
     [InlineData("/bench/6/ladder")]
+    [InlineData("/bench/6/label")]
     public void The_accessibility_checker_finds_nothing(string path)
     {
         using var page = new Page();

@@ -125,7 +125,7 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
         var svg = await SvgAsync(Demo("Bosun’s beard balm") with { Name = "<script>alert(1)</script> & łódź" }, "\"layout\":\"180x70\"");
         svg.Descendants().ShouldNotContain(element => element.Name.LocalName == "script");
         svg.Descendants().Select(element => element.Value).ShouldContain(text => text.Contains("<script>"));
-        using var small = await PostAsync(Demo("Blade-hand stick"), "\"layout\":\"60x20\"", "image/svg+xml");
+        using var small = await PostAsync(Demo("Blade-hand stick"), "\"layout\":\"90x20\"", "image/svg+xml");
         (await ProblemAsync(small)).ShouldContain("mm more height");
         using var lengthy = await PostAsync(Demo("Blade-hand stick") with { Name = new string('n', 200) }, "\"layout\":\"tube-wrap\"", "image/svg+xml");
         (await ProblemAsync(lengthy)).ShouldContain("is wider than its column");

@@ -29,6 +29,9 @@ public sealed record Workshop
     /// <summary>Most kinds of containers that are kept.</summary>
     public const int MostContainers = 24;
 
+    /// <summary>Longest name and address, letters.</summary>
+    public const int LongestResponsible = 300;
+
     /// <summary>Smallest and largest container, mL.</summary>
     public const decimal SmallestMillilitres = 0.1m, LargestMillilitres = 100_000m;
 
@@ -52,6 +55,9 @@ public sealed record Workshop
 
     /// <summary>The climate a new formula starts with.</summary>
     public Climate Climate { get; init; } = new(5, 30);
+
+    /// <summary>Name and address of who answers for what is given away or sold; empty for none yet.</summary>
+    public string Responsible { get; init; } = "";
 
     /// <summary>How numbers are written.</summary>
     public DecimalMark DecimalMark { get; init; } = DecimalMark.Point;
@@ -78,6 +84,8 @@ public sealed record Workshop
             yield return new DocumentProblem("/loss", $"What stays in the pot: from 0 to {MostLossPercent:0} %.");
         if (Climate.LowCelsius < Climates.Coldest || Climate.HighCelsius > Climates.Hottest || Climate.LowCelsius > Climate.HighCelsius)
             yield return new DocumentProblem("/climate", $"A climate runs from cold to warm, between {Climates.Coldest:0} and {Climates.Hottest:0} °C.");
+        if (Responsible.Length > LongestResponsible)
+            yield return new DocumentProblem("/responsible", $"Name and address have at most {LongestResponsible} letters.");
         if (Containers.Length > MostContainers)
             yield return new DocumentProblem("/containers", $"At most {MostContainers} kinds of containers are kept.");
         foreach (var (container, at) in Containers.Select((container, at) => (container, at)))

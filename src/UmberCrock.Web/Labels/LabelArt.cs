@@ -22,7 +22,7 @@ internal sealed record LabelArt(LabelSize Size, IReadOnlyList<TypeLine> Lines, I
     /// <summary>Type smaller than this is not read at arm's length: 5 pt (common practice; the law says "easily legible").</summary>
     public const double LeastType = 1.8;
 
-    private const double MostType = 2.6;
+    private const double MostType = 3.2;
     private const double TypeStep = 0.1;
     private const double Leading = 1.16;
     private const double Margin = 2;

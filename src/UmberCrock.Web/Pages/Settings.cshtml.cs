@@ -71,6 +71,7 @@ public sealed class SettingsModel(SettingStore store, Knowledge knowledge) : Pag
             ScaleStepGrams = typed.Number("scale", "a step of the scale in grams") ?? Workshop.ScaleStepGrams,
             LossPercent = typed.Number("loss", "a loss in percent") ?? Workshop.LossPercent,
             Spoons = Choice("spoons", Workshop.Spoons),
+            Responsible = Request.Form.ContainsKey("responsible") ? typed.Text("responsible").ReplaceLineEndings("\n") : Workshop.Responsible,
             DecimalMark = Choice("mark", Workshop.DecimalMark),
             Climate = named?.Climate ?? new Climate(typed.Number("low", "a temperature in °C") ?? Workshop.Climate.LowCelsius, typed.Number("high", "a temperature in °C") ?? Workshop.Climate.HighCelsius),
             Containers = !Request.Form.ContainsKey("container-0-name") ? Workshop.Containers : [.. rows.Select((row, at) => new ContainerKind(row.Name, typed.Number($"container-{at}-ml", "a volume in mL") ?? 0m, typed.Number($"container-{at}-fill", "percent filled") ?? 100m))],

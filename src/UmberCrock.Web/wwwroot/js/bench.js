@@ -250,6 +250,7 @@ document.addEventListener('alpine:init', () => {
         m: () => document.dispatchEvent(new Event('bench:make')),
         c: () => this.go('compare'),
         l: () => this.go('ladder'),
+        t: () => this.go('label'),
         h: () => this.go('how'),
         n: () => this.go('notes'),
         w: () => this.go('weigh'),
