@@ -37,7 +37,8 @@ internal static class Topics
         new(a => AntioxidantFindings.Find(a.Resolved)),
         new(RancidityFindings.Find),
         new(a => AllergenFindings.Find(a.Resolved)),
-        new(a => ClaimFindings.Find(a.Resolved), CanStop: true),
-        new(a => SunFindings.Find(a.Resolved), CanStop: true),
+        // Both stop on words of the label, which no fix of another finding changes: they are not asked again when one is tried.
+        new(a => ClaimFindings.Find(a.Resolved)),
+        new(a => SunFindings.Find(a.Resolved)),
     ];
 }

@@ -33,11 +33,12 @@ public static class ClaimCheck
         if (words.Length == 0)
             return [];
         var rules = resolved.Rules.Claims;
-        var (untrue, judged) = Properties(words, resolved, rules);
+        ClaimWord[] read = [.. words.Select(ClaimWord.Of)];
+        var (untrue, judged) = Properties(words, read, resolved, rules);
         return
         [
-            .. rules.Rules.Where(rule => rule.Region is null || rule.Region == resolved.Settings.Region)
-                .Select(rule => Problem(words, rule, rules, judged)).OfType<ClaimProblem>()
+            .. ClaimPhrases.Of(rules).Rules.Where(entry => entry.Rule.Region is null || entry.Rule.Region == resolved.Settings.Region)
+                .Select(entry => Problem(words, read, entry, rules, judged)).OfType<ClaimProblem>()
                 .Concat(untrue).Concat(Absent(words, resolved, rules))
                 .DistinctBy(problem => (problem.Code, problem.Words)).OrderBy(problem => problem.Severity),
         ];
@@ -68,17 +69,18 @@ public static class ClaimCheck
         return digits > 0 ? [word[..digits], word[digits..]] : [word];
     }
 
-    private static ClaimProblem? Problem(string[] words, ClaimRule rule, ClaimRules rules, HashSet<int> judged)
+    private static ClaimProblem? Problem(
+        string[] words, ClaimWord[] text, (ClaimRule Rule, ImmutableArray<ClaimPhrase> Words, ImmutableArray<ClaimPhrase> Unless) entry, ClaimRules rules, HashSet<int> judged)
     {
-        var innocent = (rule.Unless ?? []).SelectMany(phrase => Places(words, phrase, rules)).SelectMany(place => Enumerable.Range(place.At, place.Length)).ToHashSet();
-        foreach (var phrase in rule.Words)
+        var rule = entry.Rule;
+        foreach (var phrase in entry.Words)
         {
-            foreach (var (at, length) in Places(words, phrase, rules))
+            foreach (var at in phrase.In(text))
             {
-                var covered = Enumerable.Range(at, length).ToList();
-                if (covered.Exists(innocent.Contains) || covered.Exists(judged.Contains) || (rule.Negatable && IsDenied(words, at, rules)))
+                bool Touches(int start, int length) => start < at + phrase.Length && at < start + length;
+                if (Enumerable.Range(at, phrase.Length).Any(judged.Contains) || entry.Unless.Any(innocent => innocent.In(text).Any(start => Touches(start, innocent.Length))) || (rule.Negatable && IsDenied(words, at, rules)))
                     continue;
-                return new ClaimProblem(rule.Code, rule.Severity, string.Join(' ', words[at..(at + length)]), rule.Why, rule.Better, rule.Source);
+                return new ClaimProblem(rule.Code, rule.Severity, string.Join(' ', words[at..(at + phrase.Length)]), rule.Why, rule.Better, rule.Source);
             }
         }
 
@@ -86,20 +88,20 @@ public static class ClaimCheck
     }
 
     /// <summary>What is said of a computed property: untrue where it is not so; the words of one that is so are not judged again.</summary>
-    private static (List<ClaimProblem> Untrue, HashSet<int> Judged) Properties(string[] words, ResolvedFormula resolved, ClaimRules rules)
+    private static (List<ClaimProblem> Untrue, HashSet<int> Judged) Properties(string[] words, ClaimWord[] text, ResolvedFormula resolved, ClaimRules rules)
     {
         var declares = Declares.Of(resolved);
         var (untrue, judged) = (new List<ClaimProblem>(), new HashSet<int>());
-        foreach (var property in rules.Properties)
+        foreach (var (property, phrases) in ClaimPhrases.Of(rules).Properties)
         {
-            foreach (var (at, length) in property.Words.SelectMany(phrase => Places(words, phrase, rules)))
+            foreach (var (at, length) in phrases.SelectMany(phrase => phrase.In(text).Select(at => (at, phrase.Length))))
             {
                 if (IsDenied(words, at, rules))
                     continue;
-                if (declares.Holds(property.Property))
+                if (declares.Holds(property))
                     judged.UnionWith(Enumerable.Range(at, length));
                 else
-                    untrue.Add(new ClaimProblem(FindingCodes.ClaimUntrue, Severity.Stop, string.Join(' ', words[at..(at + length)]), $"It is not so: {string.Join(", ", Breakers(property.Property, resolved))}.", null, rules.Source));
+                    untrue.Add(new ClaimProblem(FindingCodes.ClaimUntrue, Severity.Stop, string.Join(' ', words[at..(at + length)]), $"It is not so: {string.Join(", ", Breakers(property, resolved))}.", null, rules.Source));
             }
         }
 
@@ -140,29 +142,4 @@ public static class ClaimCheck
 
         return false;
     }
-
-    private static IEnumerable<(int At, int Length)> Places(string[] words, string phrase, ClaimRules rules)
-    {
-        var wanted = phrase.Split(' ');
-        for (var at = 0; at + wanted.Length <= words.Length; at++)
-        {
-            if (wanted.Select((pattern, offset) => Fits(words[at + offset], pattern, rules)).All(fits => fits))
-                yield return (at, wanted.Length);
-        }
-    }
-
-    private static bool Fits(string word, string pattern, ClaimRules rules) => pattern switch
-    {
-        "#" => char.IsAsciiDigit(word[0]) || rules.Numbers.Contains(word),
-        ['=', .. var exact] => word == exact,
-        [.. var start, '~'] => word.StartsWith(start, StringComparison.Ordinal),
-        _ => word == pattern || Singular(word) == Singular(pattern),
-    };
-
-    private static string Singular(string word) => word switch
-    {
-        [.., 's' or 'c', 'h', 'e', 's'] or [.., 'x', 'e', 's'] or [.., 's', 's', 'e', 's'] => word[..^2],
-        { Length: > 3 } when word[^1] == 's' && word[^2] != 's' => word[..^1],
-        _ => word,
-    };
 }

@@ -27,7 +27,7 @@ internal sealed record LabelArt(LabelSize Size, IReadOnlyList<TypeLine> Lines, I
     private const double Leading = 1.16;
     private const double Margin = 2;
     private const double Gap = 3;
-    private const double CodeShare = 0.55;
+    private const double CodeShare = 0.48;
 
     /// <summary>Lays a label out in the largest type that holds everything.</summary>
     /// <exception cref="DocumentException">It does not fit, even in the smallest: says by how much, and what to do. Nothing is ever cut.</exception>
