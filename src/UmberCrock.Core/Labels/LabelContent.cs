@@ -45,6 +45,7 @@ public sealed record LabelCheckItem(string Words, bool? Has, string Detail, stri
 /// <param name="Claims">Claims, judged; only those that stand are printed.</param>
 /// <param name="Ingredients">The list of the region, without its heading.</param>
 /// <param name="Warnings">Warnings in the order they are printed.</param>
+/// <param name="SunWarning">The first sentence of what is said about the sun, for a front that has no room for more; empty where there is nothing to say.</param>
 /// <param name="Contains">"Contains beeswax and shea (tree nut)": sources of allergens; empty for none.</param>
 /// <param name="NetContent">"15 g", in the United States "0.53 oz (15 g)"; empty when it is not known.</param>
 /// <param name="Durability">How long it keeps; null when that is not known.</param>
@@ -52,7 +53,7 @@ public sealed record LabelCheckItem(string Words, bool? Has, string Detail, stri
 /// <param name="Responsible">Who answers for it.</param>
 /// <param name="Checks">What the region asks for, and whether this label has it.</param>
 public sealed record LabelContent(
-    string Name, string Function, ImmutableArray<JudgedClaim> Claims, string Ingredients, ImmutableArray<string> Warnings, string Contains, string NetContent, Durability? Durability, string BatchCode,
+    string Name, string Function, ImmutableArray<JudgedClaim> Claims, string Ingredients, ImmutableArray<string> Warnings, string SunWarning, string Contains, string NetContent, Durability? Durability, string BatchCode,
     string Responsible, ImmutableArray<LabelCheckItem> Checks)
 {
     /// <summary>Days are written as on the screens.</summary>
@@ -75,7 +76,8 @@ public sealed record LabelContent(
         var content = new LabelContent(
             formula.Name, rules.Functions.First(function => function.Form == formula.Form).Words,
             [.. formula.Label.Claims.Select(claim => new JudgedClaim(claim, ClaimCheck.Of(claim, resolved)))],
-            list.List, [.. rules.Warnings.Where(warning => warning.Stands(resolved)).Select(warning => warning.Text)], contains,
+            list.List, [.. rules.Warnings.Where(warning => warning.Stands(resolved)).Select(warning => warning.Text)],
+            rules.Warnings.FirstOrDefault(warning => warning.Sun && warning.Stands(resolved)) is { } sun ? $"{sun.Text.Split('.')[0]}." : "", contains,
             NetOf(details.NetGrams, settings.Region, rules), DurabilityOf(resolved, details.MadeOn), details.BatchCode.Trim(), details.Responsible.Trim(), []);
         return content with { Checks = [.. rules.Duties.Where(duty => duty.Region is null || duty.Region == settings.Region).Select(duty => Checked(duty, content))] };
 

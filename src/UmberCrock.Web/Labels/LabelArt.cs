@@ -51,7 +51,7 @@ internal sealed record LabelArt(LabelSize Size, IReadOnlyList<TypeLine> Lines, I
         [
             (content.Name, body * 1.9, true), (content.Function, body, false),
             .. content.Claims.Where(claim => claim.Stands).Select(claim => (claim.Text, body, false)),
-            .. content.Warnings.Where(warning => warning.StartsWith("Not tested", StringComparison.Ordinal)).Select(warning => (warning.Split('.')[0] + ".", body, true)),
+            (content.SunWarning, body, true),
             .. content.NetContent.Length > 0 ? [(content.NetContent, body * 1.3, true)] : Array.Empty<(string, double, bool)>(),
         ];
         var lines = blocks.SelectMany(block => Wrapped(block.Text, width, block.Size, block.Bold, type).Select(text => (text, block.Size, block.Bold))).ToList();
