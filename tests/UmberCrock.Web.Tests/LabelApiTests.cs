@@ -40,7 +40,7 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
         var svg = await SvgAsync(Demo("Noontide zinc stick"), "\"layout\":\"120x60\"");
         string.Concat(svg.Descendants().Where(element => element.Name.LocalName == "text").Select(element => element.Value)).ShouldContain("Not tested");
         svg.ToString().ShouldNotContain("SPF");
-        (await SvgAsync(Demo("Noontide zinc stick"), "\"layout\":\"round-50\"")).Value.ShouldContain("Not tested for sun protection.", customMessage: "on the lid as well");
+        Squeezed((await SvgAsync(Demo("Noontide zinc stick"), "\"layout\":\"round-50\"")).Value).ShouldContain("Nottestedforsunprotection.", customMessage: "on the lid as well");
         using var named = await PostAsync(Demo("Noontide zinc stick") with { Name = "Noontide S.P.F. thirty" }, "\"layout\":\"120x60\"", "image/svg+xml");
         (await ProblemAsync(named)).ShouldContain("/formula/name");
         using var batch = await PostAsync(Demo("Noontide zinc stick"), "\"batch\":\"SPF50\"", "application/pdf");
