@@ -17,6 +17,9 @@ public sealed class CrockContext(DbContextOptions<CrockContext> options) : DbCon
     /// <summary>Their kept revisions.</summary>
     public DbSet<RevisionRow> Revisions => Set<RevisionRow>();
 
+    /// <summary>Choices for labels.</summary>
+    public DbSet<LabelRow> Labels => Set<LabelRow>();
+
     /// <summary>Ladders of small trials.</summary>
     public DbSet<LadderRow> Ladders => Set<LadderRow>();
 
@@ -45,11 +48,13 @@ public sealed class CrockContext(DbContextOptions<CrockContext> options) : DbCon
             formula.HasIndex(row => row.ChangedAt);
             formula.Property(row => row.Version).IsConcurrencyToken();
             formula.HasMany(row => row.Steps).WithOne().HasForeignKey(step => step.FormulaId).OnDelete(DeleteBehavior.Cascade);
+            formula.HasOne<LabelRow>().WithOne().HasForeignKey<LabelRow>(label => label.FormulaId).OnDelete(DeleteBehavior.Cascade);
             formula.HasMany<LadderRow>().WithOne().HasForeignKey(ladder => ladder.FormulaId).OnDelete(DeleteBehavior.Cascade);
             formula.HasMany(row => row.Revisions).WithOne().HasForeignKey(revision => revision.FormulaId).OnDelete(DeleteBehavior.Cascade);
         });
         modelBuilder.Entity<StepRow>().HasKey(step => new { step.FormulaId, step.Number });
         modelBuilder.Entity<RevisionRow>().HasKey(revision => new { revision.FormulaId, revision.Number });
+        modelBuilder.Entity<LabelRow>().HasKey(label => label.FormulaId);
         modelBuilder.Entity<LadderRow>().HasMany(ladder => ladder.Observations).WithOne().HasForeignKey(observation => observation.LadderId).OnDelete(DeleteBehavior.Cascade);
         modelBuilder.Entity<ObservationRow>().ToTable("Observations").HasKey(observation => new { observation.LadderId, observation.Rung });
         modelBuilder.Entity<OwnIngredientRow>().HasKey(row => row.Slug);

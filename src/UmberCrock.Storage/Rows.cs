@@ -75,6 +75,16 @@ public sealed class RevisionRow
     public long KeptAt { get; set; }
 }
 
+/// <summary>What the maker chose for the label of a formula.</summary>
+public sealed class LabelRow
+{
+    /// <summary>The formula.</summary>
+    public long FormulaId { get; set; }
+
+    /// <summary>The choices.</summary>
+    public required string Document { get; set; }
+}
+
 /// <summary>A ladder of small trials around a formula.</summary>
 public sealed class LadderRow
 {

@@ -42,6 +42,7 @@ builder.Services.AddSingleton<LarderStore>();
 builder.Services.AddSingleton<LotStore>();
 builder.Services.AddSingleton<RevisionStore>();
 builder.Services.AddSingleton<LadderStore>();
+builder.Services.AddSingleton<LabelStore>();
 builder.Services.AddSingleton<SettingStore>();
 builder.Services.AddSingleton<ShelfKeeper>();
 builder.Services.AddSingleton<DemoData>();

@@ -28,10 +28,10 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
         answer.StatusCode.ShouldBe(HttpStatusCode.OK);
         using var pdf = PdfDocument.Open(await answer.Content.ReadAsByteArrayAsync());
         var words = Squeezed(string.Concat(pdf.GetPage(1).Letters.Select(letter => letter.Value)));
-        words.ShouldContain(Squeezed(content["ingredients"]!.GetValue<string>()));
-        foreach (var text in content["warnings"]!.AsArray().Select(warning => warning!.GetValue<string>()).Append("NZS 0323 B16").Append("Old Slipway 1").Append(content["netContent"]!.GetValue<string>()))
-            words.ShouldContain(Squeezed(text));
-        content["ingredients"]!.GetValue<string>().ShouldBe(Evaluator.Evaluate(formula, Core.Ingredients.Catalogue.Shipped, EvaluationSettings.Default).Label.Eu.List, "the same list as at the bench");
+        words.ShouldContain(Squeezed(Text(content, "ingredients")));
+        foreach (var text in content["texts"]!.AsArray().Where(text => text!["part"]!.GetValue<string>() != "sun-notice"))
+            words.ShouldContain(Squeezed(text!["text"]!.GetValue<string>()));
+        Text(content, "ingredients").ShouldBe(Evaluator.Evaluate(formula, Core.Ingredients.Catalogue.Shipped, EvaluationSettings.Default).Label.Eu.List, "the same list as at the bench");
     }
 
     [Fact]
@@ -55,9 +55,12 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
     [InlineData("90x50", 90, 50)]
     [InlineData("round-50", 50, 50)]
     [InlineData("tin-60", 60, 60)]
+    [InlineData("jar-side", 120, 30)]
+    [InlineData("base-60", 60, 60)]
+    [InlineData("round-45", 45, 45)]
     public async Task A_label_is_the_size_it_says_and_its_type_can_be_read(string layout, double width, double height)
     {
-        var svg = await SvgAsync(Demo("Bosun’s beard balm"), $"\"layout\":\"{layout}\",\"netGrams\":15");
+        var svg = await SvgAsync(Demo("Bosun’s beard balm"), $"\"layout\":\"{layout}\",\"netGrams\":15,\"code\":false");
         svg.Attribute("width")!.Value.ShouldBe($"{width}mm");
         svg.Attribute("height")!.Value.ShouldBe($"{height}mm");
         svg.Descendants().Where(element => element.Name.LocalName == "text").Select(element => (double)element.Attribute("font-size")!).ShouldAllBe(size => size >= 1.8 - 1e-9);
@@ -86,13 +89,57 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
         page.Letters.Select(letter => letter.FontName).Distinct().ShouldAllBe(font => font!.Contains("Sofia", StringComparison.OrdinalIgnoreCase));
     }
 
+    /// <summary>Places by hand: 8 mm margin, 3 mm gap, labels of 90 by 50: two beside each other, 98 + 3 below; shifted by 2 and 1.5 mm.</summary>
+    [Fact]
+    public async Task A_sheet_keeps_margins_gaps_and_shifts()
+    {
+        using var answer = await PostAsync(Demo("Bosun’s beard balm"), "\"count\":3,\"code\":false,\"sheet\":{\"paper\":\"letter\",\"margin\":10,\"gap\":5,\"right\":2,\"down\":1.5}", "application/pdf");
+        using var pdf = PdfDocument.Open(await answer.Content.ReadAsByteArrayAsync());
+        var page = pdf.GetPage(1);
+        (page.Width * MillimetresPerPoint).ShouldBe(215.9, 0.5);
+        (page.Height * MillimetresPerPoint).ShouldBe(279.4, 0.5);
+        // The cut lines are rectangles; PDF counts from the foot.
+        var cuts = page.Paths.Select(path => path.GetBoundingRectangle()).OfType<UglyToad.PdfPig.Core.PdfRectangle>().Where(box => Math.Abs((box.Width * MillimetresPerPoint) - 90) < 0.1 && Math.Abs((box.Height * MillimetresPerPoint) - 50) < 0.1)
+            .Select(box => (Left: Math.Round(box.Left * MillimetresPerPoint, 1), Top: Math.Round((page.Height - box.Top) * MillimetresPerPoint, 1))).Distinct().Order().ToList();
+        cuts.ShouldBe([(12, 11.5), (12, 66.5), (107, 11.5)]);
+    }
+
+    [Fact]
+    public async Task Its_texts_come_as_a_table_each_with_its_reason_and_source()
+    {
+        using var answer = await PostAsync(Demo("Noontide zinc stick"), "\"batch\":\"=1+1\",\"netGrams\":15", "text/csv");
+        using var table = new CsvHelper.CsvReader(new StringReader(await answer.Content.ReadAsStringAsync()), System.Globalization.CultureInfo.InvariantCulture);
+        var rows = table.GetRecords<Row>().ToList();
+        rows.ShouldAllBe(row => row.because.Length > 0 && row.source.Length > 0);
+        rows.Single(row => row.part == "ingredients").text.ShouldStartWith("Zinc Oxide, ");
+        rows.Single(row => row.part == "sun-notice").because.ShouldContain("UV filter");
+        rows.Single(row => row.part == "batch").text.ShouldBe("'=1+1", "no spreadsheet takes it for a formula");
+    }
+
+    [Fact]
+    public async Task Its_JSON_is_what_the_schema_says()
+    {
+        var schema = await NJsonSchema.JsonSchema.FromJsonAsync(await client.GetStringAsync("/schemas/label.schema.json"));
+        foreach (var formula in DemoFormulas.Read())
+            schema.Validate((await JsonAsync(formula with { Label = new(["SPF 30", "For the noon race"], ["water-free"]) }, "\"madeOn\":\"2026-03-23\",\"netGrams\":15")).ToJsonString()).ShouldBeEmpty(formula.Name);
+    }
+
+    /// <summary>Common practice: a product is best before the date of what it is made from, where that is sooner.</summary>
+    [Fact]
+    public async Task A_lot_that_ends_first_decides_the_date()
+    {
+        var content = await JsonAsync(Demo("Bosun’s beard balm"), "\"madeOn\":\"2026-03-23\",\"lots\":[{\"ingredient\":\"beeswax\",\"code\":\"W1\",\"useBy\":\"2026-03-01\"},{\"ingredient\":\"jojoba-oil\",\"code\":\"J2\",\"useBy\":\"2026-09-30\"}]");
+        content["durability"]!["text"]!.GetValue<string>().ShouldBe("Best before 30 Sep 2026");
+        content["durability"]!["because"]!.GetValue<string>().ShouldContain("lot J2 of jojoba oil");
+    }
+
     [Fact]
     public async Task The_United_States_have_ounces_their_names_and_their_warning()
     {
         var content = await JsonAsync(Demo("Blade-hand stick"), "\"region\":\"us\",\"netGrams\":15");
-        content["netContent"]!.GetValue<string>().ShouldBe("0.53 oz (15 g)");
-        content["ingredients"]!.GetValue<string>().ShouldContain("Butyrospermum Parkii (Shea) Butter");
-        content["warnings"]!.AsArray().Select(text => text!.GetValue<string>()).ShouldContain("Warning: The safety of this product has not been determined.");
+        Text(content, "content").ShouldBe("Net wt. 0.53 oz (15 g)");
+        Text(content, "ingredients").ShouldContain("Butyrospermum Parkii (Shea) Butter");
+        Texts(content, "warning").ShouldContain("Warning: The safety of this product has not been determined.");
     }
 
     /// <summary>Regulation (EC) 1223/2009 Article 19(1)(c), from memory: a date up to 30 months, else the period after opening; what an assessor gives is never ticked.</summary>
@@ -114,6 +161,14 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
     [InlineData("\"layout\":\"9999x40\"", "/layout")]
     [InlineData("\"layout\":\"heart\"", "/layout")]
     [InlineData("\"layout\":\"20x20\"", "/layout")]
+    [InlineData("\"layout\":\"round-15\"", "/layout")]
+    [InlineData("\"layout\":\"base-999\"", "/layout")]
+    [InlineData("\"sheet\":{\"margin\":41}", "/sheet/margin")]
+    [InlineData("\"sheet\":{\"margin\":40},\"layout\":\"150x50\"", "/sheet/margin")]
+    [InlineData("\"sheet\":{\"right\":-21}", "/sheet/right")]
+    [InlineData("\"sheet\":{\"paper\":\"napkin\"}", "/sheet/paper")]
+    [InlineData("\"lots\":[{\"ingredient\":\"beeswax\",\"useBy\":\"soon\"}]", "/lots/0/useBy")]
+    [InlineData("\"code\":\"yes\"", "/code")]
     [InlineData("\"count\":0", "/count")]
     [InlineData("\"netGrams\":-1", "/netGrams")]
     [InlineData("\"madeOn\":\"soon\"", "/madeOn")]
@@ -141,11 +196,15 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
     [Fact]
     public async Task Another_kind_of_answer_is_refused()
     {
-        using var answer = await PostAsync(Demo("Blade-hand stick"), "\"count\":1", "text/csv");
+        using var answer = await PostAsync(Demo("Blade-hand stick"), "\"count\":1", "image/tiff");
         answer.StatusCode.ShouldBe(HttpStatusCode.NotAcceptable);
     }
 
     private static Formula Demo(string name) => DemoFormulas.Read().Single(formula => formula.Name == name);
+
+    private static IEnumerable<string> Texts(JsonObject content, string part) => content["texts"]!.AsArray().Where(text => text!["part"]!.GetValue<string>() == part).Select(text => text!["text"]!.GetValue<string>());
+
+    private static string Text(JsonObject content, string part) => Texts(content, part).Single();
 
     private static string Squeezed(string text) => string.Concat(text.Where(letter => !char.IsWhiteSpace(letter)));
 
@@ -177,4 +236,6 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
         request.Headers.Accept.Add(new MediaTypeWithQualityHeaderValue(accept));
         return await client.SendAsync(request);
     }
+
+    private sealed record Row(string part, string text, string because, string source);
 }

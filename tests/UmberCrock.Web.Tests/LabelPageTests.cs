@@ -1,6 +1,7 @@
 using System.Net;
 using AngleSharp.Html.Dom;
 using AngleSharp.Html.Parser;
+using UglyToad.PdfPig;
 using UmberCrock.Core.Formulas;
 
 namespace UmberCrock.Web.Tests;
@@ -14,12 +15,12 @@ public sealed class LabelPageTests(App app) : IClassFixture<App>
     public async Task The_list_is_that_of_the_bench_and_every_name_stands_on_the_label()
     {
         var id = await app.IdOfAsync("Blade-hand stick");
-        var page = await ReadAsync($"/bench/{id}/label?layout=120x60");
+        var page = await PostAsync(id, new() { ["layout"] = "120x60" });
         var names = page.QuerySelectorAll(".inlist tbody tr:not(.bar) th").Select(cell => cell.TextContent).ToList();
         names.Take(3).ShouldBe(["Helianthus Annuus Seed Oil", "Cera Alba", "Butyrospermum Parkii Butter"]);
         names.ShouldContain("Linalool");
         var bench = (await ReadAsync($"/bench/{id}")).QuerySelector(".inci p")!.TextContent;
-        var label = string.Join(' ', page.QuerySelectorAll(".proof text").Select(text => text.TextContent));
+        var label = LabelText(page);
         foreach (var name in names)
         {
             bench.ShouldContain(name);
@@ -28,41 +29,81 @@ public sealed class LabelPageTests(App app) : IClassFixture<App>
     }
 
     [Fact]
-    public async Task A_claim_is_refused_and_a_better_wording_taken()
+    public async Task Claims_are_judged_while_typed_and_kept_when_the_field_is_left()
     {
         var id = await app.Store.AddAsync(DemoFormulas.Read().Single(formula => formula.Name == "Noontide zinc stick"));
-        await PostAsync(id, "Claims", new() { ["claims"] = "SPF 30\r\nFor the noon race\r\n" });
-        var page = await ReadAsync($"/bench/{id}/label?layout=120x60");
+        var page = await PostAsync(id, new() { ["claims"] = "SPF 30\r\nFor the noon race\r\n" });
         page.QuerySelector(".claims .refused")!.TextContent.ShouldBe("SPF 30");
-        string.Join(' ', page.QuerySelectorAll(".proof text").Select(text => text.TextContent)).ShouldNotContain("SPF");
-        var better = page.QuerySelector(".claims button[name=text]")!.GetAttribute("value")!;
-        await PostAsync(id, "Better", new() { ["claim"] = "0", ["text"] = better });
-        var mended = (await app.Store.FindAsync(id))!.Formula.Label.Claims;
-        mended.ShouldBe([better, "For the noon race"]);
-        (await ReadAsync($"/bench/{id}/label")).QuerySelectorAll(".claims .refused").ShouldBeEmpty();
-        await PostAsync(id, "Better", new() { ["claim"] = "0", ["text"] = "" });
-        (await app.Store.FindAsync(id))!.Formula.Label.Claims.ShouldBe(["For the noon race"]);
+        LabelText(page).ShouldNotContain("SPF");
+        LabelText(page).ShouldContain("For the noon race");
+        page.QuerySelector("[data-better='1']")!.GetAttribute("data-say").ShouldNotBeNullOrEmpty();
+        (await app.Store.FindAsync(id))!.Formula.Label.Claims.ShouldBeEmpty("only judged");
+        await PostAsync(id, new() { ["claims"] = "For the noon race", ["declares"] = "waterFree", ["keep"] = "yes" });
+        var kept = (await app.Store.FindAsync(id))!.Formula.Label;
+        kept.Claims.ShouldBe(["For the noon race"]);
+        kept.Declares.ShouldBe(["waterFree"]);
+        LabelText(await ReadAsync($"/bench/{id}/label")).ShouldContain("Water-free");
+        using var undone = await client.PostAsync(new Uri($"/bench/{id}/label?handler=Undo", UriKind.Relative), await FormAsync(id, []));
+        (await app.Store.FindAsync(id))!.Formula.Label.Declares.ShouldNotContain("waterFree");
     }
 
     [Fact]
-    public async Task A_sheet_is_printed_and_what_cannot_be_is_said()
+    public async Task What_is_chosen_stands_there_again()
+    {
+        var id = await app.Store.AddAsync(DemoFormulas.Read().Single(formula => formula.Name == "Slipway whipped butter"));
+        await PostAsync(id, new() { ["region"] = "us", ["layout"] = "own", ["layout-own"] = "120 × 60", ["lid"] = "round-50", ["print"] = "lid", ["grams"] = "60", ["batch"] = "SWB 7", ["made"] = "2026-11-20", ["count"] = "24", ["margin"] = "12" });
+        var page = await ReadAsync($"/bench/{id}/label");
+        page.QuerySelector("[name=layout-own]")!.GetAttribute("value").ShouldBe("120x60");
+        page.QuerySelector("[name=batch]")!.GetAttribute("value").ShouldBe("SWB 7");
+        page.QuerySelector("[name=code]")!.HasAttribute("checked").ShouldBeFalse();
+        LabelText(page).ShouldContain("Net wt. 2.12 oz (60 g)");
+        using var sheet = PdfDocument.Open(await client.GetByteArrayAsync(new Uri($"/bench/{id}/label?handler=Pdf", UriKind.Relative)));
+        // Letter, 12 mm margins, lids of 50 mm with 3 mm between: three beside, four below each other; 24 take two pages.
+        sheet.NumberOfPages.ShouldBe(2);
+        (sheet.GetPage(1).Width * 25.4 / 72).ShouldBe(215.9, 0.5);
+        (await client.GetStringAsync(new Uri($"/bench/{id}/label?handler=Csv", UriKind.Relative))).ShouldContain("SWB 7");
+    }
+
+    [Theory]
+    [InlineData("layout", "30x20", "The label is too")]
+    [InlineData("batch", "SPF50", "may not stand")]
+    public async Task What_cannot_be_printed_is_said_in_its_place(string field, string value, string words)
+        => (await PostAsync(await app.IdOfAsync("Bosun’s beard balm"), new() { [field] = value })).QuerySelector(".refusal")!.TextContent.ShouldContain(words);
+
+    [Theory]
+    [InlineData("count", "9999")]
+    [InlineData("count", "1.5")]
+    [InlineData("grams", "much")]
+    [InlineData("grams", "-5")]
+    [InlineData("layout", "round-50")]
+    [InlineData("lid", "tube-wrap")]
+    [InlineData("made", "yesterday")]
+    [InlineData("margin", "a lot")]
+    public async Task What_cannot_be_kept_is_refused_and_nothing_is_lost(string field, string value)
     {
         var id = await app.IdOfAsync("Bosun’s beard balm");
-        using var sheet = await client.GetAsync(new Uri($"/bench/{id}/label?handler=Pdf&count=24&grams=15&batch=BB 1", UriKind.Relative));
-        sheet.Content.Headers.ContentType!.MediaType.ShouldBe("application/pdf");
-        (await ReadAsync($"/bench/{id}/label?layout=30x20")).QuerySelector(".refusal")!.TextContent.ShouldContain("The label is too");
-        (await ReadAsync($"/bench/{id}/label?batch=SPF50")).QuerySelector(".refusal")!.TextContent.ShouldContain("may not stand");
-        using var many = await client.GetAsync(new Uri($"/bench/{id}/label?handler=Pdf&count=9999", UriKind.Relative));
-        many.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        await PostAsync(id, new() { ["batch"] = "BB 1" });
+        using var answer = await client.PostAsync(new Uri($"/bench/{id}/label", UriKind.Relative), await FormAsync(id, new() { ["batch"] = "BB 2", [field] = value }));
+        answer.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await ReadAsync($"/bench/{id}/label")).QuerySelector("[name=batch]")!.GetAttribute("value").ShouldBe("BB 1");
         using var none = await client.GetAsync(new Uri("/bench/4711/label", UriKind.Relative));
         none.StatusCode.ShouldBe(HttpStatusCode.NotFound);
     }
 
-    private async Task PostAsync(long id, string handler, Dictionary<string, string> fields)
+    private static string LabelText(IHtmlDocument page) => string.Join(' ', page.QuerySelectorAll(".proof text").Select(text => text.TextContent));
+
+    private async Task<FormUrlEncodedContent> FormAsync(long id, Dictionary<string, string> fields)
     {
         var token = ((IHtmlInputElement)(await ReadAsync($"/bench/{id}/label")).QuerySelector("input[name=__RequestVerificationToken]")!).Value;
-        using var answer = await client.PostAsync(new Uri($"/bench/{id}/label?handler={handler}", UriKind.Relative), new FormUrlEncodedContent(new Dictionary<string, string>(fields) { ["__RequestVerificationToken"] = token }));
-        answer.StatusCode.ShouldBe(HttpStatusCode.OK);
+        return new FormUrlEncodedContent(new Dictionary<string, string> { ["layout"] = "tube-wrap", ["__RequestVerificationToken"] = token }.Concat(fields).GroupBy(field => field.Key).ToDictionary(group => group.Key, group => group.Last().Value));
+    }
+
+    private async Task<IHtmlDocument> PostAsync(long id, Dictionary<string, string> fields)
+    {
+        using var answer = await client.PostAsync(new Uri($"/bench/{id}/label", UriKind.Relative), await FormAsync(id, fields));
+        var text = await answer.Content.ReadAsStringAsync();
+        answer.StatusCode.ShouldBe(HttpStatusCode.OK, text);
+        return new HtmlParser().ParseDocument(text);
     }
 
     private async Task<IHtmlDocument> ReadAsync(string path) => new HtmlParser().ParseDocument(await client.GetStringAsync(new Uri(path, UriKind.Relative)));

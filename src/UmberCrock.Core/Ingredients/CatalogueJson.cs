@@ -50,6 +50,7 @@ namespace UmberCrock.Core.Ingredients;
 [JsonSerializable(typeof(IntakeRules))]
 [JsonSerializable(typeof(NamedClimates))]
 [JsonSerializable(typeof(ScaleRules))]
+[JsonSerializable(typeof(LabelPlan))]
 internal sealed partial class CatalogueJson : JsonSerializerContext
 {
     /// <summary>The contract's options over the code made at build time.</summary>

@@ -32,6 +32,17 @@ public sealed record Declares(
         return Broken.Keys.FirstOrDefault(property => string.Equals(property, name, StringComparison.OrdinalIgnoreCase));
     }
 
+    /// <summary>The properties there are, by the contract's names.</summary>
+    public static ImmutableArray<string> Properties { get; } = ["vegan", "beeFree", "nutFree", "coconutFree", "lanolinFree", "fragranceFree", "essentialOilFree", "waterFree", "soyFree", "glutenFree"];
+
+    /// <summary>A property as a label says it: "Vegan", "Bee-free", "Free of essential oil".</summary>
+    public static string Written(string property) => property switch
+    {
+        "vegan" => "Vegan",
+        "essentialOilFree" => "Free of essential oil",
+        _ => $"{char.ToUpperInvariant(property[0])}{property[1..^"Free".Length]}-free",
+    };
+
     /// <summary>True when an ingredient breaks a property.</summary>
     public static bool Breaks(string property, Ingredient ingredient) => Broken[property](ingredient);
 

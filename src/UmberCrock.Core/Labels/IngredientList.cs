@@ -13,7 +13,11 @@ namespace UmberCrock.Core.Labels;
 /// <param name="Colourant">True for a colourant, which stands after all others.</param>
 /// <param name="Tie">True when another name holds exactly as much: either may come first.</param>
 /// <param name="Settles">The supplier's figure that would settle the order, in words; null when it is certain.</param>
-public sealed record ListedIngredient(string Inci, decimal PercentLow, decimal PercentHigh, bool OrderCertain, bool AnyOrder, bool Colourant, bool Tie, string? Settles);
+/// <param name="AskAbout">Slug of the ingredient whose supplier has that figure; null when it is certain.</param>
+/// <param name="FirstPlace">Least place it may have in the list, from 1; null where any order holds.</param>
+/// <param name="LastPlace">Greatest place it may have.</param>
+public sealed record ListedIngredient(
+    string Inci, decimal PercentLow, decimal PercentHigh, bool OrderCertain, bool AnyOrder, bool Colourant, bool Tie, string? Settles, string? AskAbout, int? FirstPlace, int? LastPlace);
 
 /// <summary>A fragrance allergen that is named, or may have to be.</summary>
 /// <param name="Inci">Its name.</param>
@@ -75,18 +79,19 @@ public sealed record IngredientList(string List, ImmutableArray<ListedIngredient
             {
                 var rivals = sums.Where(other => !ReferenceEquals(other, named) && !named.IsFree && !other.IsFree).ToList();
                 var overlapping = rivals.Where(other => named.Low < other.High && other.Low < named.High).ToList();
+                var (ask, about) = overlapping.Count == 0 ? (null, null) : Settling(resolved, [named, .. overlapping]);
                 return new ListedIngredient(
-                    named.Name, named.Low, named.High, overlapping.Count == 0, named.IsFree, named.Colourant, rivals.Exists(other => named.Low == named.High && other.Low == other.High && named.Low == other.Low),
-                    overlapping.Count == 0 ? null : Settling(resolved, [named, .. overlapping]));
+                    named.Name, named.Low, named.High, overlapping.Count == 0, named.IsFree, named.Colourant, rivals.Exists(named.Ties),
+                    ask, about, named.IsFree ? null : 1 + rivals.Count(other => other.Low >= named.High && !named.Ties(other)), named.IsFree ? null : 1 + rivals.Count(other => other.High > named.Low || named.Ties(other)));
             }),
         ];
     }
 
     /// <summary>The widest range among those that overlap, and whom to ask.</summary>
-    private static string Settling(ResolvedFormula resolved, IReadOnlyList<Named> rivals)
+    private static (string Ask, string About) Settling(ResolvedFormula resolved, IReadOnlyList<Named> rivals)
     {
         var (line, name) = rivals.SelectMany(named => named.Lines).OrderBy(source => resolved.Ingredients[source.Line].Slug, StringComparer.Ordinal).MaxBy(source => Width(resolved, source.Line, source.Name));
-        return $"ask the supplier how much {name} is in the {resolved.Ingredients[line].Name.ToLowerInvariant()}";
+        return ($"ask the supplier how much {name} is in the {resolved.Ingredients[line].Name.ToLowerInvariant()}", resolved.Ingredients[line].Slug);
     }
 
     private static decimal Width(ResolvedFormula resolved, int line, string name)
@@ -111,5 +116,7 @@ public sealed record IngredientList(string List, ImmutableArray<ListedIngredient
         public decimal Middle => (Low + High) / 2m;
 
         public bool IsFree => Colourant || Middle < FreeBelow;
+
+        public bool Ties(Named other) => Low == High && other.Low == other.High && Low == other.Low;
     }
 }

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
@@ -12,10 +11,11 @@ namespace UmberCrock.Core.Labels;
 /// <param name="BatchCode">Batch code; empty for none yet.</param>
 /// <param name="MadeOn">The day it was made; null when it is not known yet.</param>
 /// <param name="Responsible">Name and address of who answers for it; empty for none yet.</param>
-public sealed record LabelDetails(decimal? NetGrams, string BatchCode, DateOnly? MadeOn, string Responsible)
+/// <param name="Lots">The lots it is made from, for their dates.</param>
+public sealed record LabelDetails(decimal? NetGrams, string BatchCode, DateOnly? MadeOn, string Responsible, ImmutableArray<Lot> Lots)
 {
     /// <summary>Nothing yet.</summary>
-    public static LabelDetails None { get; } = new(null, "", null, "");
+    public static LabelDetails None { get; } = new(null, "", null, "", []);
 }
 
 /// <summary>How a text of the label fares.</summary>
@@ -25,13 +25,6 @@ public sealed record JudgedClaim(string Text, ImmutableArray<ClaimProblem> Probl
     public bool Stands => Problems.All(problem => problem.Severity != Severity.Stop);
 }
 
-/// <summary>How long it keeps, as a label says it.</summary>
-/// <param name="Text">"Best before 30 Nov 2026", "Best before 18 months from making", or "12 M" for the period after opening.</param>
-/// <param name="BestBefore">The date; null without a day of making, and where a period after opening is stated.</param>
-/// <param name="OpenMonths">The period after opening; null where there is a date.</param>
-/// <param name="Because">The reasoning.</param>
-public sealed record Durability(string Text, DateOnly? BestBefore, int? OpenMonths, string Because);
-
 /// <summary>One thing that is asked for.</summary>
 /// <param name="Words">What.</param>
 /// <param name="Has">True when this label has it; null for what only an assessor or an authority can give, which is never ticked.</param>
@@ -39,25 +32,16 @@ public sealed record Durability(string Text, DateOnly? BestBefore, int? OpenMont
 /// <param name="Source">Who asks for it.</param>
 public sealed record LabelCheckItem(string Words, bool? Has, string Detail, string Source);
 
-/// <summary>What stands on a label, every part of it derived. No figure of sun protection gets here by any path.</summary>
-/// <param name="Name">The formula's name.</param>
-/// <param name="Function">What it is.</param>
-/// <param name="Claims">Claims, judged; only those that stand are printed.</param>
-/// <param name="Ingredients">The list of the region, without its heading.</param>
-/// <param name="Warnings">Warnings in the order they are printed.</param>
-/// <param name="SunWarning">The first sentence of what is said about the sun, for a front that has no room for more; empty where there is nothing to say.</param>
-/// <param name="Contains">"Contains beeswax and shea (tree nut)": sources of allergens; empty for none.</param>
-/// <param name="NetContent">"15 g", in the United States "0.53 oz (15 g)"; empty when it is not known.</param>
+/// <summary>What stands on a label, every text of it derived. No figure of sun protection gets here by any path.</summary>
+/// <param name="Form">Its form, for the drawing.</param>
+/// <param name="Texts">The texts in the order they are printed.</param>
+/// <param name="Claims">Claims, judged; only those that stand are among the texts.</param>
 /// <param name="Durability">How long it keeps; null when that is not known.</param>
-/// <param name="BatchCode">Batch code.</param>
-/// <param name="Responsible">Who answers for it.</param>
 /// <param name="Checks">What the region asks for, and whether this label has it.</param>
-public sealed record LabelContent(
-    string Name, string Function, ImmutableArray<JudgedClaim> Claims, string Ingredients, ImmutableArray<string> Warnings, string SunWarning, string Contains, string NetContent, Durability? Durability, string BatchCode,
-    string Responsible, ImmutableArray<LabelCheckItem> Checks)
+public sealed record LabelContent(ProductForm Form, ImmutableArray<LabelText> Texts, ImmutableArray<JudgedClaim> Claims, Durability? Durability, ImmutableArray<LabelCheckItem> Checks)
 {
-    /// <summary>Days are written as on the screens.</summary>
-    private const string DayFormat = "d MMM yyyy";
+    /// <summary>The ingredient list, without its heading.</summary>
+    public string Ingredients => First(LabelPart.Ingredients);
 
     /// <summary>Derives it.</summary>
     /// <exception cref="DocumentException">The name, the batch code or the address says what no label may.</exception>
@@ -71,62 +55,69 @@ public sealed record LabelContent(
                 throw new DocumentException(pointer, $"says “{stop.Words}”, which may not stand on a label. {stop.Why}");
         }
 
-        var list = settings.Region == Region.Us ? IngredientList.Us(resolved) : IngredientList.Eu(resolved);
-        var contains = ContainsOf(resolved);
-        var content = new LabelContent(
-            formula.Name, rules.Functions.First(function => function.Form == formula.Form).Words,
-            [.. formula.Label.Claims.Select(claim => new JudgedClaim(claim, ClaimCheck.Of(claim, resolved)))],
-            list.List, [.. rules.Warnings.Where(warning => warning.Stands(resolved)).Select(warning => warning.Text)],
-            rules.Warnings.FirstOrDefault(warning => warning.Sun && warning.Stands(resolved)) is { } sun ? $"{sun.Text.Split('.')[0]}." : "", contains,
-            NetOf(details.NetGrams, settings.Region, rules), DurabilityOf(resolved, details.MadeOn), details.BatchCode.Trim(), details.Responsible.Trim(), []);
-        return content with { Checks = [.. rules.Duties.Where(duty => duty.Region is null || duty.Region == settings.Region).Select(duty => Checked(duty, content))] };
+        var claims = formula.Label.Claims.Select(claim => new JudgedClaim(claim, ClaimCheck.Of(claim, resolved))).ToImmutableArray();
+        var durability = Durability.Of(resolved, details.MadeOn, details.Lots);
+        var duties = rules.Duties.Where(duty => duty.Region is null || duty.Region == settings.Region).ToList();
+        var texts = TextsOf(resolved, details, claims, durability).Where(text => text.Text.Length > 0).ToImmutableArray();
+        var content = new LabelContent(formula.Form, texts, claims, durability, []);
+        return content with { Checks = [.. duties.Select(duty => Checked(duty, content))] };
+    }
 
-        static string ContainsOf(ResolvedFormula resolved)
+    /// <summary>The texts of some parts, in the order they are printed.</summary>
+    public IEnumerable<LabelText> Of(params LabelPart[] parts) => Texts.Where(text => parts.Contains(text.Part));
+
+    private static IEnumerable<LabelText> TextsOf(ResolvedFormula resolved, LabelDetails details, ImmutableArray<JudgedClaim> claims, Durability? durability)
+    {
+        var (formula, settings, rules) = (resolved.Formula, resolved.Settings, resolved.Rules.Label);
+        string Asks(string duty) => rules.Duties.First(asked => asked.Key == duty).Source;
+        yield return new LabelText(LabelPart.Name, formula.Name, "the formula’s name, checked as a claim is", Asks("name"));
+        yield return new LabelText(LabelPart.Function, rules.Functions.First(function => function.Form == formula.Form).Words, "what this form is called", Asks("name"));
+        foreach (var claim in claims.Where(claim => claim.Stands))
+            yield return new LabelText(LabelPart.Claim, claim.Text, claim.Problems.IsEmpty ? "typed; it stands" : $"typed; it may stand, but: {claim.Problems[0].Why}", Asks("claims"));
+        foreach (var declared in formula.Label.Declares.Where(declared => Declares.PropertyOf(declared) is { } property && Declares.Of(resolved).Holds(property)))
+            yield return new LabelText(LabelPart.Declaration, Declares.Written(Declares.PropertyOf(declared)!), "computed: nothing in it breaks it", Asks("claims"));
+        foreach (var line in details.Responsible.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
+            yield return new LabelText(LabelPart.Address, line, "who answers for it", Asks("address"));
+        yield return new LabelText(LabelPart.Content, NetOf(details.NetGrams, settings.Region, rules), settings.Region == Region.Us ? $"net weight as given; an ounce is {rules.GramsPerOunce} g (International Yard and Pound Agreement, 1959)" : "net weight as given", Asks("content"));
+        var list = settings.Region == Region.Us ? IngredientList.Us(resolved) : IngredientList.Eu(resolved);
+        yield return new LabelText(LabelPart.Ingredients, list.List, $"substances summed over all lines, by weight{(list.Items.Any(item => !item.OrderCertain) ? "; the order is not certain everywhere" : "")}", Asks("list"));
+        foreach (var warning in rules.Warnings.Where(warning => warning.Stands(resolved)))
         {
-            var sources = resolved.Rules.Allergens.Where(source => resolved.Ingredients.Where((_, line) => resolved.Totals.Percents[line] > 0m).Any(ingredient => ingredient.Allergens.Contains(source.Key))).Select(source => source.Words).ToList();
-            return sources.Count == 0 ? "" : $"Contains {string.Join(", ", sources)}.";
+            if (warning.Sun)
+                yield return new LabelText(LabelPart.SunNotice, $"{warning.Text.Split('.')[0]}.", warning.Because(resolved), warning.Source);
+            yield return new LabelText(LabelPart.Warning, warning.Text, warning.Because(resolved), warning.Source, warning.Sign);
         }
+
+        var present = resolved.Ingredients.Where((_, line) => resolved.Totals.Percents[line] > 0m).ToList();
+        var sources = resolved.Rules.Allergens.Where(source => present.Exists(ingredient => ingredient.Allergens.Contains(source.Key))).ToList();
+        var bring = present.Where(ingredient => ingredient.Allergens.Any()).Select(ingredient => ingredient.Name.ToLowerInvariant()).Distinct(StringComparer.Ordinal).Order(StringComparer.Ordinal);
+        yield return new LabelText(LabelPart.Contains, sources.Count == 0 ? "" : $"Contains {string.Join(", ", sources.Select(source => source.Words))}.", $"it holds {string.Join(", ", bring)}", Asks("precautions"));
+        yield return new LabelText(LabelPart.Durability, durability?.Text ?? "", durability?.Because ?? "", Asks("durability"));
+        yield return new LabelText(LabelPart.Batch, details.BatchCode.Trim(), "the code as given", Asks("batch"));
     }
 
     private static string NetOf(decimal? grams, Region region, LabelRules rules)
-        => grams is not { } net ? "" : region == Region.Us ? $"{Decimals.Two(net / rules.GramsPerOunce)} oz ({Decimals.Short(net)} g)" : $"{Decimals.Short(net)} g";
-
-    /// <summary>The 30-month rule: a date where it keeps 30 months or less, else the months it keeps once opened (Article 19(1)(c)).</summary>
-    private static Durability? DurabilityOf(ResolvedFormula resolved, DateOnly? made)
-    {
-        var keeping = Keeping.KeepingReport.Of(resolved);
-        if (keeping.Months is not { } known)
-            return null;
-        var months = (int)Math.Floor(known);
-        var rules = resolved.Rules.Label;
-        var weakest = resolved.Catalogue.Find(keeping.Weakest!)!;
-        if (months > rules.LongestBestBeforeMonths)
-        {
-            var open = (int)resolved.Ingredients.Select(ingredient => ingredient.ShelfLifeOpenedMonths?.Value).OfType<double>().DefaultIfEmpty(rules.UsualOpenMonths).Min();
-            return new Durability($"{open} M", null, open, $"It keeps {months} months, more than {rules.LongestBestBeforeMonths}: no date is asked for, but how long it keeps once opened; its shortest-lived ingredient, opened, keeps {open}.");
-        }
-
-        var because = $"{weakest.Name} turns first; it keeps {months} months, which is not more than {rules.LongestBestBeforeMonths}: a date is asked for.";
-        return made is { } day
-            ? new Durability($"Best before {day.AddMonths(months).ToString(DayFormat, CultureInfo.InvariantCulture)}", day.AddMonths(months), null, because)
-            : new Durability($"Best before {months} months from making", null, null, because);
-    }
+        => grams is not { } net ? "" : region == Region.Us ? $"Net wt. {Decimals.Two(net / rules.GramsPerOunce)} oz ({Decimals.Short(net)} g)" : $"{Decimals.Short(net)} g";
 
     private static LabelCheckItem Checked(LabelDuty duty, LabelContent content)
     {
+        (bool?, string) Given(LabelPart part, string otherwise) => content.First(part) is { Length: > 0 } text ? (true, text) : (false, otherwise);
+        var warnings = content.Of(LabelPart.Warning).Count();
         var (has, detail) = duty.Key switch
         {
-            "name" => (true, content.Function),
-            "content" => (content.NetContent.Length > 0, content.NetContent.Length > 0 ? content.NetContent : "to weigh"),
+            "name" => Given(LabelPart.Function, ""),
+            "content" => Given(LabelPart.Content, "to weigh"),
             "list" => (content.Ingredients.Length > 0, $"{content.Ingredients.Split(", ").Length} names"),
             "durability" => (content.Durability is { BestBefore: not null } or { OpenMonths: not null }, content.Durability?.Text ?? "not known"),
-            "batch" => (content.BatchCode.Length > 0, content.BatchCode.Length > 0 ? content.BatchCode : "to give"),
-            "precautions" => (content.Warnings.Length > 0, $"{content.Warnings.Length} lines"),
+            "batch" => Given(LabelPart.Batch, "to give"),
+            "precautions" => (warnings > 0, $"{warnings} lines"),
             "claims" => (content.Claims.All(claim => claim.Stands), content.Claims.All(claim => claim.Stands) ? "all stand" : "see claims"),
-            "address" => (content.Responsible.Length > 0, content.Responsible.Length > 0 ? content.Responsible.Split('\n')[0] : "to type in settings"),
-            "assessor" => ((bool?)null, "a qualified assessor gives it"),
+            "address" => Given(LabelPart.Address, "to type in settings"),
+            "assessor" => (null, "a qualified assessor gives it"),
             _ => (null, "before it is given away or sold"),
         };
         return new LabelCheckItem(duty.Words, has, detail, duty.Source);
     }
+
+    private string First(LabelPart part) => Texts.FirstOrDefault(text => text.Part == part)?.Text ?? "";
 }

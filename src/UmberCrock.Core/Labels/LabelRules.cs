@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Json;
 
 namespace UmberCrock.Core.Labels;
 
@@ -18,9 +19,10 @@ public sealed record FormFunction(ProductForm Form, string Words);
 /// <param name="Substances">One of these is in it, by EU name.</param>
 /// <param name="Audiences">It is for one of these.</param>
 /// <param name="Zones">It is worn on one of these.</param>
+/// <param name="Sign">The word of the small drawing that goes with it; null for none.</param>
 public sealed record LabelWarning(
     string Text, string Source, bool Sun = false, bool Wet = false, Region? Region = null, ImmutableArray<IngredientClass>? Classes = null, ImmutableArray<string>? Substances = null,
-    ImmutableArray<Audience>? Audiences = null, ImmutableArray<Zone>? Zones = null)
+    ImmutableArray<Audience>? Audiences = null, ImmutableArray<Zone>? Zones = null, string? Sign = null)
 {
     /// <summary>True when it stands on the label of a formula.</summary>
     public bool Stands(ResolvedFormula resolved)
@@ -33,6 +35,25 @@ public sealed record LabelWarning(
             && Substances?.Any(name => resolved.SumOf([name]).High > 0m) != false
             && Audiences?.Contains(resolved.Formula.Audience) != false
             && Zones?.Contains(resolved.Formula.Zone) != false;
+    }
+
+    /// <summary>Why it stands on the label of a formula, in words.</summary>
+    public string Because(ResolvedFormula resolved)
+    {
+        var reasons = new List<string>();
+        if (Sun)
+            reasons.Add("it is worn in the sun or holds a UV filter");
+        if (Wet)
+            reasons.Add("it meets water");
+        if (Classes is { } classes)
+            reasons.Add($"it holds {string.Join(", ", resolved.Ingredients.Where((ingredient, line) => resolved.Totals.Percents[line] > 0m && classes.Contains(ingredient.Class)).Select(ingredient => ingredient.Name.ToLowerInvariant()).Distinct(StringComparer.Ordinal).Order(StringComparer.Ordinal))}");
+        if (Substances is { } substances)
+            reasons.Add($"it holds {string.Join(", ", substances.Where(name => resolved.SumOf([name]).High > 0m))}");
+        if (Audiences is not null)
+            reasons.Add($"it is for {Vocabulary.Word(resolved.Formula.Audience)}");
+        if (Zones is not null)
+            reasons.Add($"it is worn on {Vocabulary.Word(resolved.Formula.Zone)}");
+        return reasons.Count > 0 ? string.Join("; ", reasons) : "it stands on every label of the region";
     }
 }
 

@@ -21,6 +21,7 @@ internal static class ApiEndpoints
     private const string Json = "application/json";
     private const string Svg = "image/svg+xml";
     private const string Pdf = "application/pdf";
+    private const string Csv = "text/csv";
 
     public static void MapApi(this IEndpointRouteBuilder app)
     {
@@ -54,9 +55,9 @@ internal static class ApiEndpoints
             .WithDescription("Body: {\"formula\", \"lock\": [lines], \"target\": {\"band\", \"atCelsius\"} or {\"climate\": {\"lowCelsius\", \"highCelsius\"}} or {}}. A climate becomes the formula's own.")
             .Accepts<JsonElement>(Json).Produces<JsonElement>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
         api.MapPost("/label", LabelAsync)
-            .WithSummary("A label as SVG, or a sheet of them as PDF, by the Accept header; its content as JSON for application/json.")
-            .WithDescription("Body: {\"formula\", \"layout\": \"tube-wrap\" | \"jar-side\" | \"round-38\" | \"round-50\" | \"tin-60\" | \"WxH\" in mm, \"region\": \"eu\" | \"us\", \"batch\", \"netGrams\", \"madeOn\", \"responsible\", \"count\", \"code\", \"paper\": \"a4\" | \"letter\"}, all but the formula optional. A text that claims sun protection or names a medicine is refused, or left off when it is a claim.")
-            .Accepts<JsonElement>(Json).Produces<string>(200, "image/svg+xml", "application/pdf", Json).ProducesProblem(400).ProducesProblem(406).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
+            .WithSummary("A label as SVG, a sheet of them as PDF, or its texts as CSV or JSON, by the Accept header.")
+            .WithDescription("Body: {\"formula\", \"layout\": \"tube-wrap\" | \"jar-side\" | \"round-38\" | \"round-50\" | \"tin-60\" | \"base-38\" | \"base-50\" | \"base-60\" | \"WxH\" | \"round-N\" | \"base-N\" in mm, \"region\": \"eu\" | \"us\", \"batch\", \"netGrams\", \"madeOn\", \"responsible\", \"lots\": [{\"ingredient\", \"code\", \"useBy\"}], \"count\", \"code\": true | false, \"sheet\": {\"paper\": \"a4\" | \"letter\", \"margin\", \"gap\", \"right\", \"down\"} in mm}, all but the formula optional. The JSON answer is described by /schemas/label.schema.json. A text that claims sun protection or names a medicine is refused, or left off when it is a claim.")
+            .Accepts<JsonElement>(Json).Produces<string>(200, Svg, Pdf, Csv, Json).ProducesProblem(400).ProducesProblem(406).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
         api.MapGet("/ingredients", IngredientsAsync).WithSummary("A page of ingredients that fit a query and a class.").Produces<IngredientPage>().ProducesProblem(422);
         api.MapGet("/ingredients/{slug}", IngredientBySlug).WithSummary("All that is known of an ingredient.").Produces<JsonElement>().ProducesProblem(404);
         api.MapGet("/findings", () => Answer(FindingCodes.All)).WithSummary("Every finding code and when it is found.").Produces<IReadOnlyList<FindingCode>>();
@@ -144,17 +145,19 @@ internal static class ApiEndpoints
 
     private static async Task<IResult> LabelAsync(HttpRequest request, Knowledge knowledge, IWebHostEnvironment host)
     {
-        var accepts = request.GetTypedHeaders().Accept.OrderByDescending(kind => kind.Quality ?? 1).Select(kind => kind.MediaType.Value).FirstOrDefault(kind => kind is Svg or Pdf or Json or "*/*" or "image/*") ?? (request.Headers.Accept.Count == 0 ? Svg : null);
+        var accepts = request.GetTypedHeaders().Accept.OrderByDescending(kind => kind.Quality ?? 1).Select(kind => kind.MediaType.Value).FirstOrDefault(kind => kind is Svg or Pdf or Csv or Json or "*/*" or "image/*") ?? (request.Headers.Accept.Count == 0 ? Svg : null);
         if (accepts is null)
-            return ProblemWriter.Write(StatusCodes.Status406NotAcceptable, $"A label comes as {Svg}, {Pdf} or {Json}.", []);
+            return ProblemWriter.Write(StatusCodes.Status406NotAcceptable, $"A label comes as {Svg}, {Pdf}, {Csv} or {Json}.", []);
         using var body = await RequestBody.ReadJsonAsync(request);
         var asked = LabelRequest.Read(body.RootElement, knowledge.Settings);
         var content = LabelContent.Of(asked.Formula, asked.Details, knowledge.Catalogue, asked.Settings);
         if (accepts == Json)
             return Answer(content);
+        if (accepts == Csv)
+            return Results.Text(LabelTable.Csv(content), Csv);
         var type = LabelType.From(Path.Combine(host.WebRootPath, "built"));
         var art = LabelArt.Of(content, asked.Size, asked.WithCode, type);
-        return accepts == Pdf ? Results.File(LabelSheet.Pdf(art, asked.Count, asked.Letter, type), Pdf, "labels.pdf") : Results.Text(LabelSheet.Svg(art), Svg);
+        return accepts == Pdf ? Results.File(LabelSheet.Pdf(art, asked.Count, asked.Sheet, type), Pdf, "labels.pdf") : Results.Text(LabelSheet.Svg(art, withMissing: false), Svg);
     }
 
     private static async Task<IResult> IngredientsAsync(LarderStore larder, string? query, string? @class, int offset = 0, int limit = 50)

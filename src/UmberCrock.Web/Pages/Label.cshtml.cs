@@ -1,8 +1,6 @@
-using System.Globalization;
-using Microsoft.AspNetCore.Html;
+using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Json;
@@ -10,143 +8,104 @@ using UmberCrock.Core.Labels;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;
 using UmberCrock.Web.Labels;
+using UmberCrock.Web.Larder;
 
 namespace UmberCrock.Web.Pages;
 
-/// <summary>One formula's label: its list with how sure the order is, its claims judged, what the region asks for, and the label itself to scale.</summary>
-public sealed class LabelModel(FormulaStore store, Knowledge knowledge, IWebHostEnvironment host) : PageModel
+/// <summary>One formula's label: its list with how sure the order is, its claims judged, what the region asks for, and the label itself to scale. What is chosen is kept.</summary>
+public sealed class LabelModel(FormulaStore store, LabelStore labels, LotStore lots, Knowledge knowledge, IWebHostEnvironment host) : PageModel
 {
-    private const decimal MostGrams = 100_000m;
-    private const int MostLabels = 500;
+    /// <summary>The word of a size that is typed.</summary>
+    public const string Own = "own";
 
     /// <summary>The formula.</summary>
     public KeptFormula Kept { get; private set; } = null!;
 
-    /// <summary>The ingredient list of the region.</summary>
-    public IngredientList List { get; private set; } = null!;
-
-    /// <summary>What stands on it; null when its name may not.</summary>
-    public LabelContent? Judged { get; private set; }
-
-    /// <summary>The label as SVG; null when it cannot be laid out.</summary>
-    public HtmlString? Drawing { get; private set; }
-
-    /// <summary>Its smallest type, mm.</summary>
-    public double SmallestType { get; private set; }
-
-    /// <summary>Why it cannot be laid out.</summary>
-    public string? Refusal { get; private set; }
-
-    /// <summary>The region.</summary>
-    public Region Region => Settings.Region;
-
-    /// <summary>Threshold of allergens, percent.</summary>
-    public decimal AllergenThreshold => knowledge.Catalogue.Rules.Label.AllergenThreshold(Kept.Formula.Exposure);
-
-    /// <summary>The region, as chosen; the setting where nothing is.</summary>
-    [BindProperty(SupportsGet = true, Name = "region")]
-    public string? RegionWord { get; set; }
-
-    /// <summary>Kind of label, as chosen or typed.</summary>
-    [BindProperty(SupportsGet = true)]
-    public string Layout { get; set; } = "tube-wrap";
-
-    /// <summary>Net grams, as typed.</summary>
-    [BindProperty(SupportsGet = true)]
-    public string? Grams { get; set; }
-
-    /// <summary>Batch code.</summary>
-    [BindProperty(SupportsGet = true)]
-    public string? Batch { get; set; }
-
-    /// <summary>Day of making, as 2026-11-30.</summary>
-    [BindProperty(SupportsGet = true)]
-    public string? Made { get; set; }
-
-    /// <summary>How many, as typed.</summary>
-    [BindProperty(SupportsGet = true)]
-    public string? Count { get; set; }
-
-    /// <summary>The kinds of labels: word and name.</summary>
-    public static IReadOnlyList<(string Word, string Name)> Layouts { get; } = [.. LabelSize.All.Select(size => (size.Key, size.Name))];
-
-    private EvaluationSettings Settings => Vocabulary.TryParse<Region>(RegionWord, out var region) ? knowledge.Settings with { Region = region } : knowledge.Settings;
+    /// <summary>What the page says of it.</summary>
+    public LabelView View { get; private set; } = null!;
 
     private LabelType Type => LabelType.From(Path.Combine(host.WebRootPath, "built"));
 
     /// <summary>Shows it.</summary>
-    public async Task<IActionResult> OnGetAsync(long id)
+    public Task<IActionResult> OnGetAsync(long id) => WithAsync(id, async kept =>
     {
-        if (await store.FindAsync(id) is not { } kept)
-            return NotFound();
-        Show(kept);
+        (Kept, View) = (kept, LabelView.Of(kept.Formula, await labels.FindAsync(id), await LotsAsync(kept.Formula), knowledge, Type));
         return Page();
+    });
+
+    /// <summary>A sheet of labels, as chosen.</summary>
+    public Task<IActionResult> OnGetPdfAsync(long id) => WithAsync(id, async kept =>
+    {
+        var plan = await labels.FindAsync(id);
+        var size = LabelSize.Parse(plan.PrintsLid ? plan.Lid : plan.Layout);
+        var sheet = plan.SheetFor(plan.Region ?? knowledge.Settings.Region);
+        if (sheet.Problems(size).ToList() is { Count: > 0 } problems)
+            throw new DocumentException(problems);
+        var content = LabelView.ContentOf(kept.Formula, plan, await LotsAsync(kept.Formula), knowledge);
+        return File(LabelSheet.Pdf(LabelArt.Of(content, size, plan.WithCode, Type), plan.Count, sheet, Type), "application/pdf", "labels.pdf");
+    });
+
+    /// <summary>Its texts as a table.</summary>
+    public Task<IActionResult> OnGetCsvAsync(long id) => WithAsync(id, async kept
+        => File(System.Text.Encoding.UTF8.GetBytes(LabelTable.Csv(LabelView.ContentOf(kept.Formula, await labels.FindAsync(id), await LotsAsync(kept.Formula), knowledge))), "text/csv", "label.csv"));
+
+    /// <summary>Keeps what is chosen and answers with what it makes of the label; claims and declarations are kept when the field says so, until then only judged.</summary>
+    public Task<IActionResult> OnPostAsync(long id) => WithAsync(id, async kept =>
+    {
+        var typed = new TypedFields(Request.Form);
+        var plan = PlanOf(typed);
+        if (typed.Problems.Concat(plan.Problems()).ToList() is { Count: > 0 } problems)
+            throw new DocumentException(problems);
+        await labels.KeepAsync(id, plan);
+        if (Request.Form.ContainsKey("claims"))
+        {
+            var claims = typed.Text("claims").ReplaceLineEndings("\n").Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+            var edits = new FormulaEdit[] { Set("label.claims", claims), Set("label.declares", [.. typed.All("declares")]) };
+            Formula Said(Formula formula) => edits.Aggregate(formula, (now, edit) => edit.Apply(now));
+            kept = Request.Form.ContainsKey("keep") ? await store.ChangeAsync(id, kept.Version, Said) ?? kept : kept with { Formula = Said(kept.Formula) };
+        }
+
+        return Partial("_Label", LabelView.Of(kept.Formula, plan, await LotsAsync(kept.Formula), knowledge, Type));
+
+        static SetField Set(string field, string[] words) => new(field, System.Text.Json.JsonSerializer.SerializeToElement(words));
+    });
+
+    /// <summary>Takes back the last step of the formula.</summary>
+    public Task<IActionResult> OnPostUndoAsync(long id) => WithAsync(id, async kept =>
+    {
+        await store.UndoAsync(id, kept.Version);
+        return RedirectToPage(new { id });
+    });
+
+    private async Task<IActionResult> WithAsync(long id, Func<KeptFormula, Task<IActionResult>> answer)
+        => await store.FindAsync(id) is { } kept ? await answer(kept) : NotFound();
+
+    private LabelPlan PlanOf(TypedFields typed)
+    {
+        string Size(string name) => typed.Text(name) == Own ? typed.Text($"{name}-own").Replace(" ", "", StringComparison.Ordinal).Replace('×', 'x') : typed.Text(name);
+        var plan = new LabelPlan
+        {
+            Region = Vocabulary.TryParse<Region>(typed.Text("region"), out var region) ? region : null,
+            Layout = Size("layout"),
+            Lid = Size("lid"),
+            PrintsLid = typed.Text("print") == "lid" && Size("lid").Length > 0,
+            NetGrams = typed.Number("grams", "a weight in grams"),
+            Batch = typed.Text("batch"),
+            MadeOn = typed.Date("made"),
+            Count = typed.Number("count", "a number of labels") switch { null => 1, { } count when count == decimal.Truncate(count) && count is > 0 and <= LabelPlan.MostLabels => (int)count, _ => 0 },
+            WithCode = typed.Text("code").Length > 0,
+        };
+        var usual = plan.SheetFor(plan.Region ?? knowledge.Settings.Region);
+        var sheet = new SheetPlan(
+            Vocabulary.TryParse<SheetPaper>(typed.Text("paper"), out var paper) ? paper : usual.Paper, typed.Number("margin", "a margin in mm") ?? usual.Margin, typed.Number("gap", "a gap in mm") ?? usual.Gap,
+            typed.Number("right", "a shift in mm") ?? 0m, typed.Number("down", "a shift in mm") ?? 0m);
+        return sheet == usual ? plan : plan with { Sheet = sheet };
     }
 
-    /// <summary>A sheet of labels.</summary>
-    public async Task<IActionResult> OnGetPdfAsync(long id)
+    /// <summary>Lots of what is in it that have a date and are not used up: the one that ends first is used first.</summary>
+    private async Task<ImmutableArray<Lot>> LotsAsync(Formula formula)
     {
-        if (await store.FindAsync(id) is not { } kept)
-            return NotFound();
-        var art = Art(ContentOf(kept.Formula));
-        var count = string.IsNullOrWhiteSpace(Count) ? 1m : Typed.Number(Count, "a number of labels");
-        return count is >= 1m and <= MostLabels && count == decimal.Truncate(count)
-            ? File(LabelSheet.Pdf(art, (int)count, Region == Region.Us, Type), "application/pdf", "labels.pdf")
-            : throw new DocumentException("/count", $"From 1 to {MostLabels} labels are printed at once.");
-    }
-
-    /// <summary>Keeps the claims, one of each line.</summary>
-    public async Task<IActionResult> OnPostClaimsAsync(long id, string? claims)
-        => await SetClaimsAsync(id, _ => [.. (claims ?? "").ReplaceLineEndings("\n").Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)]);
-
-    /// <summary>Takes a better wording in the place of a claim; an empty one leaves it out.</summary>
-    public async Task<IActionResult> OnPostBetterAsync(long id, int claim, string? text)
-        => await SetClaimsAsync(id, now => [.. now.Select((said, at) => at == claim ? text ?? "" : said).Where(said => said.Length > 0)]);
-
-    private async Task<IActionResult> SetClaimsAsync(long id, Func<IReadOnlyList<string>, string[]> change)
-    {
-        if (await store.FindAsync(id) is not { } kept)
-            return NotFound();
-        try
-        {
-            var edit = new SetField("label.claims", System.Text.Json.JsonSerializer.SerializeToElement(change(kept.Formula.Label.Claims)));
-            await store.ChangeAsync(id, kept.Version, edit.Apply);
-            return RedirectToPage(new { id, region = RegionWord, Layout, Grams, Batch, Made, Count });
-        }
-        catch (DocumentException refused)
-        {
-            Show(kept);
-            Refusal = string.Join(" ", refused.Problems.Select(problem => problem.Reason));
-            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-            return Page();
-        }
-    }
-
-    private void Show(KeptFormula kept)
-    {
-        Kept = kept;
-        var resolved = ResolvedFormula.Of(kept.Formula, knowledge.Catalogue, Settings);
-        List = Region == Region.Us ? IngredientList.Us(resolved) : IngredientList.Eu(resolved);
-        try
-        {
-            Judged = ContentOf(kept.Formula);
-            var art = Art(Judged);
-            (Drawing, SmallestType) = (new HtmlString(LabelSheet.Svg(art)), art.SmallestType);
-        }
-        catch (DocumentException refused)
-        {
-            Refusal = string.Join(" ", refused.Problems.Select(problem => $"{(problem.Pointer == "/formula/name" ? "The name" : problem.Pointer == "/layout" ? "The label" : problem.Pointer == "/responsible" ? "Name and address" : problem.Pointer == "/batch" ? "The batch code" : "")} {problem.Reason}"));
-        }
-    }
-
-    private LabelArt Art(LabelContent content) => LabelArt.Of(content, LabelSize.Parse(Layout), true, Type);
-
-    private LabelContent ContentOf(Formula formula)
-    {
-        decimal? grams = string.IsNullOrWhiteSpace(Grams) ? null : Typed.Number(Grams, "net grams");
-        if (grams is <= 0m or > MostGrams)
-            throw new DocumentException("/grams", $"Net content is more than 0 and at most {MostGrams:0} g.");
-        DateOnly? made = DateOnly.TryParseExact(Made, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? day : null;
-        return LabelContent.Of(formula, new LabelDetails(grams, Batch ?? "", made, knowledge.Workshop.Responsible), knowledge.Catalogue, Settings);
+        var used = formula.Lines.Select(line => line.Ingredient).ToHashSet(StringComparer.Ordinal);
+        return [.. (await lots.ListAsync()).Where(lot => lot.RemainingGrams > 0m && lot.UseBy is not null && used.Contains(lot.Ingredient))];
     }
 }

@@ -1,0 +1,59 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Keeping;
+
+namespace UmberCrock.Core.Labels;
+
+/// <summary>How long it keeps, as a label says it.</summary>
+/// <param name="Text">"Best before 30 Nov 2026", "Best before 18 months from making", or "12 M" for the period after opening.</param>
+/// <param name="BestBefore">The date; null without a day of making, and where a period after opening is stated.</param>
+/// <param name="OpenMonths">The period after opening; null where there is a date.</param>
+/// <param name="Because">The reasoning.</param>
+public sealed record Durability(string Text, DateOnly? BestBefore, int? OpenMonths, string Because)
+{
+    /// <summary>Days are written as on the screens.</summary>
+    private const string DayFormat = "d MMM yyyy";
+
+    /// <summary>
+    /// The 30-month rule, Regulation (EC) 1223/2009 Article 19(1)(c), from memory: a date where it keeps 30 months or less, else the months it keeps once opened. A lot that ends
+    /// earlier than the blend decides (common practice).
+    /// </summary>
+    /// <param name="resolved">The formula; its settings say which ingredient decides.</param>
+    /// <param name="made">The day it was made; null when that is not known.</param>
+    /// <param name="lots">The lots it is made from; those that end before that day are not used.</param>
+    /// <returns>Null when nothing in it has a life of its own.</returns>
+    public static Durability? Of(ResolvedFormula resolved, DateOnly? made, ImmutableArray<Lot> lots)
+    {
+        var keeping = KeepingReport.Of(resolved);
+        if (keeping.Months is not { } known)
+            return null;
+        var months = (int)Math.Floor(known);
+        var rules = resolved.Rules.Label;
+        var decides = resolved.Settings.BestBefore == BestBeforeSchool.ShortestLived ? $"{resolved.Catalogue.Find(keeping.Weakest!)!.Name} turns first; it keeps {months} months" : $"By the lives of all in it, by weight, it keeps {months} months";
+        if (made is { } day && FirstToEnd(lots, day) is { UseBy: { } end } lot && end < day.AddMonths(Math.Min(months, rules.LongestBestBeforeMonths)))
+        {
+            var code = lot.Code.Length > 0 ? $" {lot.Code}" : "";
+            return new Durability(Dated(end), end, null, $"{decides}, but the lot{code} of {resolved.Catalogue.Find(lot.Ingredient)?.Name.ToLowerInvariant() ?? lot.Ingredient} ends on {Written(end)}: that date decides.");
+        }
+
+        if (months > rules.LongestBestBeforeMonths)
+        {
+            var open = (int)resolved.Ingredients.Select(ingredient => ingredient.ShelfLifeOpenedMonths?.Value).OfType<double>().DefaultIfEmpty(rules.UsualOpenMonths).Min();
+            return new Durability($"{open} M", null, open, $"{decides}, more than {rules.LongestBestBeforeMonths}: no date is asked for, but how long it keeps once opened; its shortest-lived ingredient, opened, keeps {open}.");
+        }
+
+        var because = $"{decides}, which is not more than {rules.LongestBestBeforeMonths}: a date is asked for.";
+        return made is { } start
+            ? new Durability(Dated(start.AddMonths(months)), start.AddMonths(months), null, because)
+            : new Durability($"Best before {months} months from making", null, null, because);
+    }
+
+    private static Lot? FirstToEnd(ImmutableArray<Lot> lots, DateOnly made)
+        => lots.Where(lot => lot.UseBy > made).OrderBy(lot => lot.UseBy).ThenBy(lot => lot.Ingredient, StringComparer.Ordinal).FirstOrDefault();
+
+    private static string Dated(DateOnly day) => $"Best before {Written(day)}";
+
+    private static string Written(DateOnly day) => day.ToString(DayFormat, CultureInfo.InvariantCulture);
+}

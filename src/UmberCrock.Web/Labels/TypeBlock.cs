@@ -1,0 +1,81 @@
+using UmberCrock.Core.Labels;
+
+namespace UmberCrock.Web.Labels;
+
+/// <summary>A text to be set, with the widths of its words at a size of 1 mm; they grow in proportion.</summary>
+internal sealed class TypeBlock
+{
+    private const double JarHeight = 3.4;
+
+    private readonly string[] words;
+    private readonly double[] widths;
+    private readonly double space;
+
+    /// <summary>Measures it.</summary>
+    /// <param name="text">The words.</param>
+    /// <param name="scale">Its size in sizes of the body.</param>
+    /// <param name="bold">Weight 700, else 400.</param>
+    /// <param name="type">The type.</param>
+    /// <param name="missing">True for what is still to be typed.</param>
+    /// <param name="jar">True for months that stand in an open jar.</param>
+    public TypeBlock(string text, double scale, bool bold, LabelType type, bool missing = false, bool jar = false)
+    {
+        (Scale, Bold, Missing, Jar) = (scale, bold, missing, jar);
+        words = jar ? [text] : text.Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        widths = [.. words.Select(word => type.Width(word, 1, bold))];
+        space = type.Width(" ", 1, bold);
+    }
+
+    /// <summary>Its size in sizes of the body.</summary>
+    public double Scale { get; }
+
+    /// <summary>True for weight 700.</summary>
+    public bool Bold { get; }
+
+    /// <summary>True for what is still to be typed.</summary>
+    public bool Missing { get; }
+
+    /// <summary>True for months that stand in an open jar.</summary>
+    public bool Jar { get; }
+
+    /// <summary>The widest of its words; empty when it has none.</summary>
+    public string Widest => words.Zip(widths).MaxBy(word => word.Second).First ?? "";
+
+    /// <summary>From base line to base line at a size of the body, mm.</summary>
+    public double LineHeight(double body) => body * (Jar ? JarHeight : Scale * LabelArt.Leading);
+
+    /// <summary>Breaks it into lines.</summary>
+    /// <param name="body">Size of the body, mm.</param>
+    /// <param name="widthOf">Width there is for a line, by its number from 0.</param>
+    /// <param name="wide">The word that is wider than its line; null when there is none.</param>
+    public IReadOnlyList<string> Lines(double body, Func<int, double> widthOf, out string? wide)
+    {
+        var lines = new List<string>();
+        var (start, used) = (0, 0.0);
+        wide = null;
+        for (var at = 0; at < words.Length; at++)
+        {
+            var width = widths[at] * Scale * body;
+            var longer = used + (space * Scale * body) + width;
+            if (at > start && longer <= widthOf(lines.Count))
+            {
+                used = longer;
+                continue;
+            }
+
+            if (at > start)
+                lines.Add(string.Join(' ', words[start..at]));
+            (start, used) = (at, width);
+            if (width > widthOf(lines.Count) + 0.01)
+                wide ??= words[at];
+        }
+
+        if (words.Length > 0)
+            lines.Add(string.Join(' ', words[start..]));
+        return lines;
+    }
+
+    /// <summary>The blocks of some parts of a label.</summary>
+    public static IEnumerable<TypeBlock> Of(LabelContent content, LabelType type, double scale, bool bold, params LabelPart[] parts)
+        => content.Of(parts).Select(text => new TypeBlock(text.Text, scale, bold, type, jar: text.Part == LabelPart.Durability && content.Durability?.OpenMonths is not null));
+}

@@ -1,0 +1,111 @@
+// The label as one types: what is chosen is kept and drawn at once; claims are judged while they are typed and kept when the field is left.
+(() => {
+  const form = document.getElementById('label-form');
+  const refusal = document.getElementById('label-refusal');
+  const answer = document.getElementById('label-answer');
+  const claims = form.elements.claims;
+  let [sending, again, keeps, line] = [false, false, false, -1];
+
+  // Every part of an answer goes to its place; what was unfolded stays so.
+  const place = holder => {
+    for (const part of holder.querySelectorAll('[data-part]')) {
+      const target = document.getElementById(part.dataset.part);
+      const open = [...target.querySelectorAll('details')].map(details => details.open);
+      target.replaceChildren(...part.childNodes);
+      target.querySelectorAll('details').forEach((details, index) => { details.open = open[index] ?? false; });
+    }
+    for (const own of form.querySelectorAll('[data-own]')) own.hidden = form.elements[own.dataset.own].value !== 'own';
+    mark();
+  };
+
+  const send = async keep => {
+    keeps ||= keep;
+    if (sending) { again = true; return; }
+    sending = true;
+    do {
+      again = false;
+      const body = new FormData(form);
+      if (keeps) body.set('keep', 'yes');
+      keeps = false;
+      const sent = await fetch(location.pathname, { method: 'POST', body: new URLSearchParams(body) }).catch(() => null);
+      const text = await sent?.text();
+      if (again) continue;
+      refusal.hidden = sent?.ok === true;
+      if (sent?.ok) {
+        answer.innerHTML = text;
+        place(answer);
+      } else {
+        refusal.textContent = sent ? problems(text) : 'The application does not answer. What you typed stands; change it once more when it is back.';
+      }
+    } while (again);
+    sending = false;
+  };
+
+  const problems = text => {
+    try {
+      const told = JSON.parse(text);
+      return told.errors?.map(error => error.reason).join(' ') || told.detail;
+    } catch {
+      return 'That could not be taken.';
+    }
+  };
+
+  const rows = () => [...document.querySelectorAll('.inlist tbody tr:not(.bar)')];
+  const mark = () => rows().forEach((row, at) => row.toggleAttribute('data-chosen', at === line));
+  const walk = step => {
+    line = Math.min(Math.max(line + step, 0), rows().length - 1);
+    mark();
+    rows()[line]?.scrollIntoView({ block: 'nearest' });
+  };
+
+  const say = (at, words) => {
+    const said = claims.value.split('\n').map(text => text.trim()).filter(text => text);
+    said.splice(at, 1, ...words ? [words] : []);
+    claims.value = said.join('\n');
+    send(true);
+  };
+
+  const flip = field => { field.checked = !field.checked; send(false); };
+  const keys = {
+    r: () => { const other = [...form.elements.region].find(region => !region.checked); other.checked = true; send(false); },
+    arrowdown: () => walk(1),
+    arrowup: () => walk(-1),
+    s: () => { const about = rows()[line]?.dataset.ask; if (about) location.assign(`/larder/new?from=${about}`); },
+    c: () => { claims.focus(); claims.setSelectionRange(claims.value.length, claims.value.length); },
+    l: () => document.querySelector('[data-switch]')?.click(),
+    q: () => flip(form.elements.code),
+    p: () => document.getElementById('label-print')?.click(),
+    z: () => document.getElementById('label-undo').requestSubmit(),
+  };
+
+  form.addEventListener('input', () => send(false));
+  form.addEventListener('change', event => { if (['claims', 'declares'].includes(event.target.name)) send(true); });
+  form.addEventListener('submit', event => { event.preventDefault(); send(true); });
+  document.addEventListener('click', async event => {
+    if (event.target.closest('[download]') && sending) {
+      // What is printed is what is kept: wait for it.
+      event.preventDefault();
+      while (sending) await new Promise(resolve => setTimeout(resolve, 20));
+      document.getElementById(event.target.closest('[download]').id).click();
+      return;
+    }
+    const wording = event.target.closest('[data-claim]');
+    if (wording) say(Number(wording.dataset.claim), wording.dataset.say);
+    const turn = event.target.closest('[data-switch]');
+    if (turn) { form.elements[turn.dataset.switch].value = turn.dataset.value; send(false); }
+  });
+  document.addEventListener('keydown', event => {
+    const typing = event.target.matches('input:not([type=checkbox], [type=radio]), select, textarea');
+    if (typing && event.key === 'Escape') { event.target.blur(); event.stopImmediatePropagation(); return; }
+    if (typing || event.ctrlKey || event.metaKey || event.altKey || document.querySelector('dialog[open]')) return;
+    const key = event.key.toLowerCase();
+    if (key.length === 1 && localStorage.getItem('letters-off') === 'yes') return;
+    if (key.startsWith('arrow') && event.target.matches('[type=radio]')) return;
+    const wording = document.querySelector(`[data-better="${key}"]`);
+    if (wording) wording.click();
+    else if (keys[key]) keys[key]();
+    else return;
+    event.preventDefault();
+  });
+  place(answer);
+})();
