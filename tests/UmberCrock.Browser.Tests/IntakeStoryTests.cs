@@ -97,7 +97,7 @@ public sealed class IntakeStoryTests : IDisposable
         Paste("<script>alert(1)</script>\n\u202Ethe quick brown fox\n\u0001\u0002");
         page.Until(() => page.All(".ir").Count >= 1, "it is read");
         page.PressHolding(Keys.Control, Keys.Enter);
-        page.Until(() => page.All(".intakepage .refusal.fixed").Count == 1, "and refused with a word");
+        page.Until(() => page.All(".intakepage .refusal.here").Count == 1, "and refused with a word");
         page["#intake-text"].GetAttribute("value").ShouldNotBeNull().ShouldContain("quick brown fox");
         page.Complaints.ShouldAllBe(complaint => complaint.Contains("422", StringComparison.Ordinal));
     }

@@ -16,9 +16,13 @@ internal sealed class Page : IDisposable
         options.AddArguments(
             "--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
             "--disable-component-update", "--disable-sync", $"--user-data-dir={profile}", $"--window-size={width},{height}");
+        options.AddUserProfilePreference("download.default_directory", profile);
         options.SetLoggingPreference(LogType.Browser, LogLevel.Warning);
         driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin/chromedriver"), options);
     }
+
+    /// <summary>The file of a name that was downloaded; null while there is none.</summary>
+    public byte[]? Downloaded(string name) => System.IO.Path.Combine(profile, name) is var file && File.Exists(file) ? File.ReadAllBytes(file) : null;
 
     public void Open(Uri address) => driver.Navigate().GoToUrl(address);
 

@@ -18,10 +18,11 @@ internal sealed class TypeBlock
     /// <param name="type">The type.</param>
     /// <param name="missing">True for what is still to be typed.</param>
     /// <param name="jar">True for months that stand in an open jar.</param>
-    public TypeBlock(string text, double scale, bool bold, LabelType type, bool missing = false, bool jar = false)
+    /// <param name="amount">True for an amount, which is parted only before a bracket.</param>
+    public TypeBlock(string text, double scale, bool bold, LabelType type, bool missing = false, bool jar = false, bool amount = false)
     {
         (Scale, Bold, Missing, Jar) = (scale, bold, missing, jar);
-        words = jar ? [text] : text.Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        words = jar ? [text] : amount ? [.. text.Split(" (").Select((part, at) => at == 0 ? part : $"({part}")] : text.Split(' ', StringSplitOptions.RemoveEmptyEntries);
         widths = [.. words.Select(word => type.Width(word, 1, bold))];
         space = type.Width(" ", 1, bold);
     }
@@ -77,5 +78,5 @@ internal sealed class TypeBlock
 
     /// <summary>The blocks of some parts of a label.</summary>
     public static IEnumerable<TypeBlock> Of(LabelContent content, LabelType type, double scale, bool bold, params LabelPart[] parts)
-        => content.Of(parts).Select(text => new TypeBlock(text.Text, scale, bold, type, jar: text.Part == LabelPart.Durability && content.Durability?.OpenMonths is not null));
+        => content.Of(parts).Select(text => new TypeBlock(text.Text, scale, bold, type, jar: text.Part == LabelPart.Durability && content.Durability?.OpenMonths is not null, amount: text.Part == LabelPart.Content));
 }

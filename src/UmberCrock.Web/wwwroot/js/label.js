@@ -71,7 +71,7 @@
     arrowdown: () => walk(1),
     arrowup: () => walk(-1),
     s: () => { const about = rows()[line]?.dataset.ask; if (about) location.assign(`/larder/new?from=${about}`); },
-    c: () => { claims.focus(); claims.setSelectionRange(claims.value.length, claims.value.length); },
+    c: () => { if (/\S$/.test(claims.value)) claims.value += '\n'; claims.focus(); claims.setSelectionRange(claims.value.length, claims.value.length); },
     l: () => document.querySelector('[data-switch]')?.click(),
     q: () => flip(form.elements.code),
     p: () => document.getElementById('label-print')?.click(),
