@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using PdfSharp.Drawing;
 using PdfSharp.Fonts;
 using UmberCrock.Core.Json;
@@ -23,6 +24,7 @@ internal sealed class LabelType : IFontResolver, IDisposable
     private static LabelType? made;
 
     private readonly Dictionary<string, byte[]> files;
+    private readonly ConcurrentDictionary<(char Letter, bool Bold), double> widths = new();
     private readonly XGraphics measuring = XGraphics.CreateMeasureContext(new XSize(1000, 1000), XGraphicsUnit.Point, XPageDirection.Downwards);
 
     private LabelType(string folder)
@@ -55,11 +57,13 @@ internal sealed class LabelType : IFontResolver, IDisposable
     /// <summary>The font of some letters at a size in points.</summary>
     public static XFont Font(bool extended, bool bold, double points) => new($"{Family}-{(extended ? "latin-ext" : "latin")}", points, bold ? XFontStyleEx.Bold : XFontStyleEx.Regular);
 
-    /// <summary>Width of a text in mm, at a size in mm.</summary>
-    public double Width(string text, double size, bool bold)
+    /// <summary>Width of a text in mm, at a size in mm: the widths of its letters, for the PDF library kerns none.</summary>
+    public double Width(string text, double size, bool bold) => text.Sum(letter => widths.GetOrAdd((letter, bold), Measured)) * size;
+
+    private double Measured((char Letter, bool Bold) letter)
     {
         lock (measuring)
-            return Segments(text).Sum(part => measuring.MeasureString(part.Text, Font(part.Extended, bold, MeasuredPoints)).Width) / MeasuredPoints * size;
+            return measuring.MeasureString(letter.Letter.ToString(), Font(IsExtended(letter.Letter), letter.Bold, MeasuredPoints)).Width / MeasuredPoints;
     }
 
     /// <summary>A text in runs that one file holds.</summary>

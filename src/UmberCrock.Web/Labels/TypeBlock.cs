@@ -50,29 +50,34 @@ internal sealed class TypeBlock
     /// <param name="widthOf">Width there is for a line, by its number from 0.</param>
     /// <param name="wide">The word that is wider than its line; null when there is none.</param>
     public IReadOnlyList<string> Lines(double body, Func<int, double> widthOf, out string? wide)
+        => [.. Breaks(body, widthOf, out wide).Select(line => string.Join(' ', words[line]))];
+
+    /// <summary>How many lines it takes.</summary>
+    public int Count(double body, Func<int, double> widthOf, out string? wide) => Breaks(body, widthOf, out wide).Count;
+
+    private List<Range> Breaks(double body, Func<int, double> widthOf, out string? wide)
     {
-        var lines = new List<string>();
-        var (start, used) = (0, 0.0);
+        var lines = new List<Range>();
+        var (start, used, size) = (0, 0.0, Scale * body);
         wide = null;
         for (var at = 0; at < words.Length; at++)
         {
-            var width = widths[at] * Scale * body;
-            var longer = used + (space * Scale * body) + width;
-            if (at > start && longer <= widthOf(lines.Count))
+            var width = widths[at] * size;
+            if (at > start && used + (space * size) + width <= widthOf(lines.Count))
             {
-                used = longer;
+                used += (space * size) + width;
                 continue;
             }
 
             if (at > start)
-                lines.Add(string.Join(' ', words[start..at]));
+                lines.Add(start..at);
             (start, used) = (at, width);
             if (width > widthOf(lines.Count) + 0.01)
                 wide ??= words[at];
         }
 
         if (words.Length > 0)
-            lines.Add(string.Join(' ', words[start..]));
+            lines.Add(start..words.Length);
         return lines;
     }
 

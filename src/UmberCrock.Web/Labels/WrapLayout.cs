@@ -82,7 +82,7 @@ internal sealed class WrapLayout(LabelSize size, LabelType type, Fit fit)
         var height = 0.0;
         foreach (var block in column.Blocks)
         {
-            height += (block.Lines(body, _ => width, out var tooWide).Count * block.LineHeight(body)) + (body * BlockGap);
+            height += (block.Count(body, _ => width, out var tooWide) * block.LineHeight(body)) + (body * BlockGap);
             wide ??= tooWide;
         }
 
