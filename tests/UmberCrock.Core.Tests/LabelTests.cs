@@ -79,6 +79,24 @@ public class LabelTests
         Evaluation.Evaluator.Evaluate(formula, Some.Catalogue, settings).Label.Eu.List.ShouldBe("Simmondsia Chinensis Seed Oil, Helianthus Annuus Seed Oil");
     }
 
+    [Fact]
+    public void What_is_added_on_purpose_is_no_trace()
+    {
+        var settings = Evaluation.EvaluationSettings.Default with { TraceBelowPercent = 0.1m };
+        Evaluation.Evaluator.Evaluate(Some.Formula(ProductForm.Balm, ("tocopherol", 0.05m), ("jojoba-oil", null)), Some.Catalogue, settings).Label.Eu.List.ShouldContain("Tocopherol");
+    }
+
+    [Fact]
+    public void Places_that_overlap_or_tie_are_said_from_first_to_last()
+    {
+        var items = Some.Evaluate(Some.Formula(ProductForm.Balm, ("beeswax", 10m), ("cocoa-butter", 10m), ("emulsifying-wax-nf", 10m), ("shea-butter-refined", 2m), ("olive-oil", null))).Label.Eu.Items;
+        (items[0].FirstPlace, items[0].LastPlace).ShouldBe((1, 1));
+        items.Where(item => item.Tie).Select(item => (item.FirstPlace, item.LastPlace)).Distinct().ShouldBe([(2, 3)]);
+        var open = items.Single(item => item.Inci == "Polysorbate 60");
+        open.LastPlace.ShouldNotBeNull().ShouldBeGreaterThan(open.FirstPlace!.Value);
+        open.AskAbout.ShouldBe("emulsifying-wax-nf");
+    }
+
     private static System.Collections.Immutable.ImmutableArray<Labels.ListedAllergen> Allergens(double lavender)
         => Some.Evaluate(Some.Formula(ProductForm.Balm, ("lavender-oil", (decimal)lavender), ("jojoba-oil", null))).Label.Eu.Allergens;
 

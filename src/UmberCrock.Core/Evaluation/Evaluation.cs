@@ -33,7 +33,11 @@ public sealed record EvaluatedLine(
 public sealed record DensityReport(double? GramsPerMillilitre);
 
 /// <summary>The ingredient list in both dialects.</summary>
-public sealed record LabelReport(IngredientList Eu, IngredientList Us);
+public sealed record LabelReport(IngredientList Eu, IngredientList Us)
+{
+    /// <summary>The list in the dialect of a region.</summary>
+    public IngredientList Of(Region region) => region == Region.Us ? Us : Eu;
+}
 
 /// <summary>
 /// Everything the core says of a formula. Members of the contract that this version does not compute yet are null or empty lists.

@@ -9,6 +9,7 @@ public static partial class IngredientChecks
     private const int LongestName = 120;
     private const int LongestText = 400;
     private const int LongestSource = 1000;
+    private const int MostConstituents = 100;
     private const double LeastFattyAcids = 95;
     private const double MostFattyAcids = 101;
 
@@ -70,6 +71,15 @@ public static partial class IngredientChecks
         var (low, high) = (ingredient.Composition.Sum(component => component.LowPercent), ingredient.Composition.Sum(component => component.HighPercent));
         if (low > 100m || high < 100m)
             yield return new("/composition", $"The substances cannot make 100 %: together they are {low:0.##} to {high:0.##}.");
+        if (ingredient.Constituents.Length > MostConstituents)
+            yield return new("/constituents", $"At most {MostConstituents} declared substances are kept.");
+        foreach (var declared in ingredient.Constituents)
+        {
+            if (string.IsNullOrWhiteSpace(declared.Name) || declared.Name.Length > 200 || declared.LowPercent < 0m || declared.HighPercent > 100m || declared.LowPercent > declared.HighPercent)
+                yield return new("/constituents", $"{declared.Name}: its range is upside down or leaves 0 to 100 ({declared.LowPercent} to {declared.HighPercent}).");
+            if (string.IsNullOrWhiteSpace(declared.Source) || declared.Source.Length > LongestSource)
+                yield return new("/constituents", $"What the supplier declares needs a source of at most {LongestSource} letters, such as the sheet and its date.");
+        }
     }
 
     private static IEnumerable<DocumentProblem> Values(Ingredient ingredient)

@@ -79,7 +79,7 @@ public sealed record LabelContent(ProductForm Form, ImmutableArray<LabelText> Te
         foreach (var line in details.Responsible.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
             yield return new LabelText(LabelPart.Address, line, "who answers for it", Asks("address"));
         yield return new LabelText(LabelPart.Content, NetOf(details.NetGrams, settings.Region, rules), settings.Region == Region.Us ? $"net weight as given; an ounce is {rules.GramsPerOunce} g (International Yard and Pound Agreement, 1959)" : "net weight as given", Asks("content"));
-        var list = settings.Region == Region.Us ? IngredientList.Us(resolved) : IngredientList.Eu(resolved);
+        var list = IngredientList.Of(resolved);
         yield return new LabelText(LabelPart.Ingredients, list.List, $"substances summed over all lines, by weight{(list.Items.Any(item => !item.OrderCertain) ? "; the order is not certain everywhere" : "")}", Asks("list"));
         foreach (var warning in rules.Warnings.Where(warning => warning.Stands(resolved)))
         {

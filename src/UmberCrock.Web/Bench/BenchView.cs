@@ -69,7 +69,7 @@ public sealed record BenchView
     public required bool IsUs { get; init; }
 
     /// <summary>The ingredient list of the region.</summary>
-    public Core.Labels.IngredientList Label => IsUs ? Evaluation.Label.Us : Evaluation.Label.Eu;
+    public Core.Labels.IngredientList Label => Evaluation.Label.Of(IsUs ? Region.Us : Region.Eu);
 
     /// <summary>What there is of a name of the list, in words.</summary>
     public static string ShareOf((string Inci, Core.Labels.ListedIngredient? Item, Core.Labels.ListedAllergen? Allergen) entry) => entry switch

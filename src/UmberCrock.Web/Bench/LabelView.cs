@@ -79,7 +79,7 @@ public sealed record LabelView
         {
             Plan = plan,
             Region = settings.Region,
-            List = settings.Region == Region.Us ? IngredientList.Us(resolved) : IngredientList.Eu(resolved),
+            List = IngredientList.Of(resolved),
             AllergenThreshold = resolved.Rules.Label.AllergenThreshold(formula.Exposure),
             Declarations = DeclarationsOf(resolved),
         };

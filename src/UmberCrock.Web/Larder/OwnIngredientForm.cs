@@ -29,6 +29,12 @@ public sealed record OwnIngredientForm
     /// <summary>One substance a line: EU name | US name | low to high.</summary>
     public string Composition { get; init; } = "";
 
+    /// <summary>What the supplier of a scent declares in it, one substance a line: name | low to high.</summary>
+    public string Declared { get; init; } = "";
+
+    /// <summary>Where that is declared.</summary>
+    public string DeclaredSource { get; init; } = "";
+
     /// <summary>Origins that are ticked.</summary>
     public IReadOnlyList<string> Origins { get; init; } = [];
 
@@ -67,6 +73,8 @@ public sealed record OwnIngredientForm
             Purpose = from.Purpose ?? "",
             AlsoKnownAs = string.Join("; ", from.AlsoKnownAs),
             Composition = string.Join("\n", from.Composition.Select(CompositionText.Write)),
+            Declared = string.Join("\n", from.Constituents.Select(declared => CompositionText.Write(new Component(new InciName(declared.Name, ""), declared.LowPercent, declared.HighPercent)).Replace(" |  |", " |", StringComparison.Ordinal))),
+            DeclaredSource = from.Constituents.IsEmpty ? "" : from.Constituents[0].Source,
             Origins = from.Origins,
             Allergens = from.Allergens,
             Solubility = Vocabulary.Word(from.Solubility),
@@ -90,6 +98,8 @@ public sealed record OwnIngredientForm
             Purpose = typed.Text("purpose"),
             AlsoKnownAs = typed.Text("alsoKnownAs"),
             Composition = typed.Text("composition"),
+            Declared = typed.Text("declared"),
+            DeclaredSource = typed.Text("declaredSource"),
             Origins = typed.All("origins"),
             Allergens = typed.All("allergens"),
             Solubility = typed.Text("solubility"),
@@ -119,7 +129,8 @@ public sealed record OwnIngredientForm
             Role = Role.Length > 0 ? Role : Vocabulary.Word(ofClass).Replace('-', ' '),
             Purpose = Purpose.Length > 0 ? Purpose : null,
             AlsoKnownAs = [.. AlsoKnownAs.Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)],
-            Composition = Substances(problems),
+            Composition = Substances(Composition, "/composition", problems),
+            Constituents = [.. Substances(Declared, "/constituents", problems).Select(declared => new Constituent(NameOf(declared.Inci.Eu, catalogue), declared.LowPercent, declared.HighPercent, DeclaredSource, Confidence.Medium))],
             Origins = [.. Origins],
             Allergens = [.. Allergens],
             Solubility = Vocabulary.TryParse<Solubility>(Solubility, out var solubility) ? solubility : Refuse<Solubility>("/solubility", "Choose where it goes."),
@@ -180,16 +191,19 @@ public sealed record OwnIngredientForm
         }
     }
 
-    private ImmutableArray<Component> Substances(List<DocumentProblem> problems)
+    /// <summary>A listed allergen by the name it is printed with, however its capitals were typed.</summary>
+    private static string NameOf(string typed, Catalogue catalogue) => catalogue.Rules.Label.Allergens.FirstOrDefault(name => string.Equals(name, typed, StringComparison.OrdinalIgnoreCase)) ?? typed;
+
+    private static ImmutableArray<Component> Substances(string text, string pointer, List<DocumentProblem> problems)
     {
-        var lines = Composition.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+        var lines = text.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
         var components = ImmutableArray.CreateBuilder<Component>();
         foreach (var (line, at) in lines.Select((line, at) => (line, at)))
         {
             if (CompositionText.Read(line) is { } component)
                 components.Add(component);
             else
-                problems.Add(new DocumentProblem("/composition", $"Line {at + 1} is not a substance like Cetyl Alcohol, or Cera Alba | Beeswax | 70 to 85."));
+                problems.Add(new DocumentProblem(pointer, $"Line {at + 1} is not a substance like Cetyl Alcohol, or Cera Alba | Beeswax | 70 to 85."));
         }
 
         return components.ToImmutable();

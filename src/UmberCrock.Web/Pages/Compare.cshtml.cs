@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Json;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;
@@ -25,6 +26,9 @@ public sealed class CompareModel(FormulaStore store, RevisionStore revisions, Lo
 
     /// <summary>What is shown side by side.</summary>
     public CompareView View { get; private set; } = null!;
+
+    /// <summary>The region whose list is shown.</summary>
+    public Region Region => knowledge.Settings.Region;
 
     /// <summary>The revision at the left.</summary>
     public int A { get; private set; }

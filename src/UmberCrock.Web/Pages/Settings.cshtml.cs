@@ -30,6 +30,9 @@ public sealed class SettingsModel(SettingStore store, Knowledge knowledge) : Pag
     /// <summary>What was typed for the drops.</summary>
     public string Drops { get; private set; } = "";
 
+    /// <summary>What was typed for the level of traces.</summary>
+    public string Traces { get; private set; } = "";
+
     /// <summary>What was typed for the loss.</summary>
     public string Loss { get; private set; } = "";
 
@@ -50,6 +53,7 @@ public sealed class SettingsModel(SettingStore store, Knowledge knowledge) : Pag
     public void OnGet()
     {
         Drops = Decimals.Short(Settings.DropsPerMillilitre);
+        Traces = Settings.TraceBelowPercent.ToString("0.####", System.Globalization.CultureInfo.CurrentCulture);
         Loss = Decimals.Short(Workshop.LossPercent);
         Climate = (Decimals.Short(Workshop.Climate.LowCelsius), Decimals.Short(Workshop.Climate.HighCelsius));
         Show(Workshop.Containers.Select(kind => new ContainerFields(kind.Name, Decimals.Short(kind.Millilitres), Decimals.Short(kind.FillPercent))));
@@ -59,12 +63,13 @@ public sealed class SettingsModel(SettingStore store, Knowledge knowledge) : Pag
     public async Task<IActionResult> OnPostAsync()
     {
         var typed = new TypedFields(Request.Form);
-        (Drops, Loss, Climate) = (typed.Text("drops"), typed.Text("loss"), (typed.Text("low"), typed.Text("high")));
+        (Drops, Traces, Loss, Climate) = (typed.Text("drops"), typed.Text("traces"), typed.Text("loss"), (typed.Text("low"), typed.Text("high")));
         var rows = Enumerable.Range(0, Workshop.MostContainers + SpareRows)
             .Select(at => new ContainerFields(typed.Text($"container-{at}-name"), typed.Text($"container-{at}-ml"), typed.Text($"container-{at}-fill")))
             .Where(row => row.Name.Length + row.Millilitres.Length > 0).ToList();
         Show(rows);
         var drops = typed.Number("drops", "a number of drops");
+        var traces = typed.Number("traces", "a level of traces in percent") ?? (Request.Form.ContainsKey("traces") ? 0m : Settings.TraceBelowPercent);
         var named = Climates.FirstOrDefault(climate => climate.Key == typed.Text("climate"));
         var workshop = new Workshop
         {
@@ -79,6 +84,8 @@ public sealed class SettingsModel(SettingStore store, Knowledge knowledge) : Pag
         Problems = [.. typed.Problems, .. workshop.Problems()];
         if (drops is null or < EvaluationSettings.FewestDrops or > EvaluationSettings.MostDrops)
             Problems = [.. Problems, new DocumentProblem("/drops", $"Drops in a millilitre: from {EvaluationSettings.FewestDrops:0} to {EvaluationSettings.MostDrops:0}.")];
+        if (traces is < 0m or > EvaluationSettings.MostTracePercent)
+            Problems = [.. Problems, new DocumentProblem("/traces", $"A trace is less than a level from 0 to {EvaluationSettings.MostTracePercent} %.")];
         if (Problems.Count > 0)
         {
             Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
@@ -93,6 +100,7 @@ public sealed class SettingsModel(SettingStore store, Knowledge knowledge) : Pag
                 Pregnancy = Choice("pregnancy", Settings.Pregnancy),
                 WaxEquivalence = Choice("wax", Settings.WaxEquivalence),
                 BestBefore = Choice("keeping", Settings.BestBefore),
+                TraceBelowPercent = traces,
                 DropsPerMillilitre = drops!.Value,
             },
             workshop);
