@@ -41,7 +41,7 @@ public class ClaimTests
         "Not medicated", "Warm between the fingers", "Melts at the touch of skin", "Firm in the kit bag", "Soft butter in the cold", "Pairs well with a woolly hat", "A film that lasts through the outing", "Lips stay soft",
         "Moisturises dry nipple skin; wipe off before feeding", "Helps skin look smoother", "A light feel", "For oily-looking skin", "For dry, rough skin", "Foot balm for dry feet", "Evening balm with a calm scent",
         "Massage balm with a cooling feel", "Skin looks smoother", "For rough elbows and heels", "Store below 25 degrees", "Test a little on the inner forearm first", "Power factor 30 of the crew", "In a waterproof pouch",
-        "Cured for two weeks", "The jar is sterilised before filling", "Repels water from the oar's leather", "Whitening of the tin is only bloom", "Painstakingly stirred", "Slices like cold butter", "Ticks every box for the coach", "Cold mornings on the water",
+        "Cured for two weeks", "The jar is sterilised before filling", "Repels water from the oar's leather", "Whitening of the tin is only bloom", "Painstakingly stirred", "Slices like cold butter", "Ticks every box for the coach", "Cold mornings on the water", "For cold mornings", "For a cold launch",
         "Burns off the morning mist", "Not edible", "Against the rub of the seat", "Does not heal, only softens");
 
     [Theory]

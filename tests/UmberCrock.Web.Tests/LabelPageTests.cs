@@ -31,7 +31,7 @@ public sealed class LabelPageTests(App app) : IClassFixture<App>
     [Fact]
     public async Task Claims_are_judged_while_typed_and_kept_when_the_field_is_left()
     {
-        var id = await app.Store.AddAsync(DemoFormulas.Read().Single(formula => formula.Name == "Noontide zinc stick"));
+        var id = await app.Store.AddAsync(DemoFormulas.Read().Single(formula => formula.Name == "Noontide zinc stick") with { Label = new([], []) });
         var page = await PostAsync(id, new() { ["claims"] = "SPF 30\r\nFor the noon race\r\n" });
         page.QuerySelector(".claims .refused")!.TextContent.ShouldBe("SPF 30");
         LabelText(page).ShouldNotContain("SPF");

@@ -1,17 +1,18 @@
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Labels;
 using UmberCrock.Core.Trials;
 using UmberCrock.Storage;
 
 namespace UmberCrock.Web.Hosting;
 
-/// <summary>Fills an empty data folder with what the invented rowing club's maker has: formulas, what was tried of one, and the larder.</summary>
-internal sealed class DemoData(FormulaStore formulas, RevisionStore revisions, LadderStore ladders, LarderStore larder, LotStore lots, TimeProvider clock)
+/// <summary>Fills an empty data folder with what the invented rowing club's maker has: formulas, what was tried of one, labels, and the larder.</summary>
+internal sealed class DemoData(FormulaStore formulas, RevisionStore revisions, LadderStore ladders, LabelStore labels, LarderStore larder, LotStore lots, TimeProvider clock)
 {
     /// <summary>Adds all of it.</summary>
     public async Task AddAsync()
     {
-        var trials = DemoTrials.Read();
+        var (trials, today) = (DemoTrials.Read(), DateOnly.FromDateTime(clock.GetLocalNow().DateTime));
         // Last to first, so that the shelf, newest on top, shows them in their own order.
         foreach (var formula in DemoFormulas.Read().Reverse())
         {
@@ -21,7 +22,9 @@ internal sealed class DemoData(FormulaStore formulas, RevisionStore revisions, L
                 await formulas.AddAsync(formula);
         }
 
-        var demo = DemoLarder.Read(DateOnly.FromDateTime(clock.GetLocalNow().DateTime));
+        foreach (var label in DemoLabel.Read(today))
+            await labels.KeepAsync((await formulas.FindByNameAsync(label.Formula))!.Id, label.Plan);
+        var demo = DemoLarder.Read(today);
         foreach (var lot in demo.Lots)
             await lots.KeepAsync(lot);
         foreach (var correction in demo.Corrections)

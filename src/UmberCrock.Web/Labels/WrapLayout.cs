@@ -15,7 +15,11 @@ internal sealed class WrapLayout(LabelSize size, LabelType type, Fit fit)
     private const double NameScale = 1.7;
     private const double NetScale = 1.4;
     private const double SignHeight = 4.2;
-    private const double LeastFigure = 6, MostFigure = 15;
+    private const double LeastFigure = 7, MostFigure = 15;
+    private const double Air = 2;
+
+    /// <summary>Drawings are left out sooner than the type becomes smaller than this, mm.</summary>
+    private const double LeastTypeWithDrawings = 2.1;
 
     private static readonly double[] FrontShares = [0.2, 0.24, 0.28, 0.32, 0.36];
     private static readonly double[] ListShares = [0.26, 0.3, 0.34, 0.38, 0.42, 0.46, 0.5];
@@ -26,7 +30,17 @@ internal sealed class WrapLayout(LabelSize size, LabelType type, Fit fit)
     public LabelArt? Of(LabelContent content, LabelCode? code)
     {
         var columns = ColumnsOf(content);
-        var best = (Placed: (Setting?)null, Score: 0.0);
+        var drawn = Best(columns, code, [LeastFigure + Air, 0, content.Texts.Any(text => text.Sign is not null) ? SignHeight + Air : 0]);
+        return (drawn is not null && drawn.Bodies.Min() > LeastTypeWithDrawings - (LabelArt.TypeStep / 2) ? drawn : Best(columns, code, [0, 0, 0])) is { } setting ? Placed(content, columns, setting, code) : null;
+    }
+
+    /// <summary>The best widths and bodies; null when nothing fits.</summary>
+    /// <param name="columns">What stands in the columns.</param>
+    /// <param name="code">The code; null for none.</param>
+    /// <param name="kept">Height kept for drawings in each column, mm.</param>
+    private Setting? Best(ImmutableArray<Column> columns, LabelCode? code, double[] kept)
+    {
+        var best = (Setting: (Setting?)null, Score: 0.0);
         foreach (var codeAt in code is null ? [-1] : Enumerable.Range(0, columns.Length + 1))
         {
             var own = codeAt == columns.Length ? code!.Side + Gap : 0;
@@ -36,7 +50,7 @@ internal sealed class WrapLayout(LabelSize size, LabelType type, Fit fit)
                 ImmutableArray<double> widths = [inner * front, inner * list, inner * (1 - front - list)];
                 if (inner <= 0 || (own > 0 ? code!.Side > Room : codeAt >= 0 && code!.Side > widths[codeAt]))
                     continue;
-                var tried = columns.Select((column, at) => Largest(column, widths[at], at == codeAt ? code!.Side + CodeGap : 0)).ToImmutableArray();
+                var tried = columns.Select((column, at) => Largest(column, widths[at], kept[at] + (at == codeAt ? code!.Side + CodeGap : 0))).ToImmutableArray();
                 var score = tried.Min(column => column.Body) + (tried.Average(column => column.Body) / 100);
                 if (tried.FirstOrDefault(column => column.Wide is not null).Wide is { } wide)
                     fit.TooWide(wide);
@@ -47,7 +61,7 @@ internal sealed class WrapLayout(LabelSize size, LabelType type, Fit fit)
             }
         }
 
-        return best.Placed is { } setting ? Placed(content, columns, setting, code) : null;
+        return best.Setting;
     }
 
     private ImmutableArray<Column> ColumnsOf(LabelContent content)
@@ -137,9 +151,9 @@ internal sealed class WrapLayout(LabelSize size, LabelType type, Fit fit)
         // What is drawn takes only the room that the words leave.
         void Draw(int at, double x, double top, double width, double room)
         {
-            if (at == 0 && Math.Min(Math.Min(room - 2, MostFigure), width * 10 / LabelFigure.Of(content.Form).Width) is var height and >= LeastFigure)
+            if (at == 0 && Math.Min(Math.Min(room - Air, MostFigure), width * 10 / LabelFigure.Of(content.Form).Width) is var height and >= LeastFigure - 0.01)
                 ink.AddRange(LabelFigure.Of(content.Form).At(x, top + ((room - height) / 2), height));
-            var signs = at == columns.Length - 1 && room >= SignHeight + 2 ? content.Texts.Where(text => text.Sign is not null).Select(text => LabelFigure.Signs[text.Sign!]) : [];
+            var signs = at == columns.Length - 1 && room >= SignHeight + Air - 0.01 ? content.Texts.Where(text => text.Sign is not null).Select(text => LabelFigure.Signs[text.Sign!]) : [];
             var end = x + width;
             foreach (var sign in signs)
             {
