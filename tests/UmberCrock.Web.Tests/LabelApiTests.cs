@@ -193,6 +193,39 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
         (await ProblemAsync(lengthy)).ShouldContain("is wider than its column");
     }
 
+    /// <summary>Of any formula on any size: either all of it is there, inside the label and in type that can be read, or it is refused.</summary>
+    [Fact]
+    public async Task Nothing_is_ever_cut()
+    {
+        var random = new Random(20261125);
+        var demos = DemoFormulas.Read().ToArray();
+        var (laid, refused) = (0, 0);
+        for (var round = 0; round < 80; round++)
+        {
+            var formula = demos[random.Next(demos.Length)] with { Label = new(["For the noon race", "In a tin"], []) };
+            var (width, height) = (random.Next(15, 191), random.Next(15, 191));
+            var layout = random.Next(3) switch { 0 => $"base-{width}", 1 => $"round-{width}", _ => $"{width}x{height}" };
+            var rest = $"\"layout\":\"{layout}\",\"code\":{(random.Next(2) == 0 ? "true" : "false")},\"netGrams\":{random.Next(1, 500)},\"region\":\"{(random.Next(2) == 0 ? "eu" : "us")}\",\"responsible\":\"The Boathouse\\nOld Slipway 1\",\"batch\":\"B {round}\"";
+            using var answer = await PostAsync(formula, rest, "image/svg+xml");
+            if (answer.StatusCode == HttpStatusCode.UnprocessableEntity)
+            {
+                refused++;
+                continue;
+            }
+
+            laid++;
+            var svg = XElement.Parse(await answer.Content.ReadAsStringAsync());
+            var lines = svg.Descendants().Where(element => element.Name.LocalName == "text").ToList();
+            lines.ShouldAllBe(line => (double)line.Attribute("y")! > 0 && (double)line.Attribute("y")! < (layout.Contains('x') ? height : width) && (double)line.Attribute("x")! >= 2 && (double)line.Attribute("x")! < width && (double)line.Attribute("font-size")! > 1.79, layout);
+            var words = Squeezed(svg.Value);
+            var content = await JsonAsync(formula, rest);
+            foreach (var text in layout.StartsWith("round", StringComparison.Ordinal) ? Texts(content, "claim").Concat(Texts(content, "sun-notice")).Append(formula.Name) : Texts(content, "warning").Concat(Texts(content, "address")).Append(Text(content, "ingredients")).Append($"B {round}"))
+                words.ShouldContain(Squeezed(text), customMessage: layout);
+        }
+
+        (laid > 20 && refused > 5).ShouldBeTrue($"{laid} laid out, {refused} refused");
+    }
+
     [Fact]
     public async Task Another_kind_of_answer_is_refused()
     {
