@@ -39,16 +39,18 @@ public sealed class LabelStoryTests : IDisposable
         OpenLabel();
         page.Press("r");
         page.Until(() => page.Text(".inlist").Contains("(Shea) Butter", StringComparison.Ordinal), "the names of the other region");
-        page.Run<object>("document.querySelector('[name=grams]').focus(); return 1;");
-        page.Press("15", Keys.Tab, "BHS 1125 A");
+        Choose("grams");
+        page.Press("15", Keys.Tab);
+        Choose("batch");
+        page.Press("BHS 1125 A");
         page.Until(() => page.Text(".proof").Contains("BHS 1125 A", StringComparison.Ordinal) && page.Text(".proof").Contains("0.53 oz", StringComparison.Ordinal), "on the label");
         page.Press(Keys.Escape, "q");
         page.Until(() => page.All(".proof .code").Count == 0, "the code goes");
         page.Press(Keys.ArrowDown, Keys.ArrowDown);
         page.Text(".inlist [data-chosen] th").ShouldBe("Beeswax");
-        page.Run<object>("document.querySelector('[name=grams]').focus(); return 1;");
+        Choose("grams");
         page.Press("x");
-        page.Until(() => page.Text("#label-refusal").Contains("“15x” is not", StringComparison.Ordinal) || page.Text("#label-refusal").Contains("“x15” is not", StringComparison.Ordinal), "what cannot be is said");
+        page.Until(() => page.Text("#label-refusal").Contains("“x” is not", StringComparison.Ordinal), "what cannot be is said");
         page["#label-refusal"].Location.Y.ShouldBeInRange(100, 400, "where it is seen");
         page.Open(new Uri(server.Address, page.Path));
         page.Until(() => page.Text(".proof").Contains("0.53 oz", StringComparison.Ordinal) && page.All(".proof .code").Count == 0, "what could be is kept");
@@ -60,7 +62,7 @@ public sealed class LabelStoryTests : IDisposable
     public void The_code_holds_batch_and_ingredient_list()
     {
         OpenLabel();
-        page.Run<object>("document.querySelector('[name=batch]').focus(); return 1;");
+        Choose("batch");
         page.Press("BHS 1125 A");
         page.Until(() => page.Text(".proof").Contains("BHS 1125 A", StringComparison.Ordinal) && page.All(".proof .code").Count == 1, "batch and code");
         var list = string.Join(", ", page.All(".inlist tbody tr:not(.bar) th").Select(name => name.Text.Trim()));
@@ -82,6 +84,9 @@ public sealed class LabelStoryTests : IDisposable
         page.Until(() => page.Run<string?>("return window.read") is not null, "the code is read");
         page.Run<string>("return window.read").ShouldBe($"BHS 1125 A\n{list}");
     }
+
+    /// <summary>Goes to a field with all it holds chosen, as Tab does.</summary>
+    private void Choose(string field) => page.Run<object>($"const field = document.querySelector('[name={field}]'); field.focus(); field.select(); return 1;");
 
     private void OpenLabel()
     {

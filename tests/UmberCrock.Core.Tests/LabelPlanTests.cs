@@ -109,6 +109,17 @@ public class LabelPlanTests
         content.Of(LabelPart.Warning).Single(text => text.Sign == "patch").Because.ShouldBe("it holds lavender oil");
     }
 
+    /// <summary>No path: a name of the list is a text as well; and no name of the catalogue is taken for a word about the sun.</summary>
+    [Fact]
+    public void Names_of_the_list_say_nothing_about_the_sun()
+    {
+        var names = string.Join(", ", Some.Catalogue.Ingredients.SelectMany(row => row.Composition).SelectMany(component => new[] { component.Inci.Eu, component.Inci.Us }).Distinct());
+        ClaimCheck.Of(names, Resolved(Some.Formula(ProductForm.Balm, ("beeswax", null)))).ShouldNotContain(problem => problem.Code == FindingCodes.ClaimSun);
+        var sly = Some.Catalogue.Find("zinc-oxide")! with { Slug = "own:booster", Name = "Booster", Composition = [new(new InciName("SPF 30 Complex", "SPF 30 Complex"), 100m, 100m)] };
+        var formula = Some.Formula(ProductForm.Balm, ("own:booster", 10m), ("beeswax", null));
+        Should.Throw<Json.DocumentException>(() => LabelContent.Of(formula, LabelDetails.None, Some.Catalogue.With([sly], []), EvaluationSettings.Default)).Message.ShouldContain("spf");
+    }
+
     [Fact]
     public void The_demo_labels_are_of_demo_formulas_and_hold_together()
     {

@@ -79,6 +79,21 @@ public class LabelTests
         Evaluation.Evaluator.Evaluate(formula, Some.Catalogue, settings).Label.Eu.List.ShouldBe("Simmondsia Chinensis Seed Oil, Helianthus Annuus Seed Oil");
     }
 
+    /// <summary>Article 19(1)(g), from memory: any order holds below 1 %. 10 % of a blend with 6 to 12 % of one is 0.6 to 1.2 %: beside 1.1 % of another either may be the larger; beside 0.9 % it does not matter.</summary>
+    [Theory]
+    [InlineData(1.1, false)]
+    [InlineData(0.9, true)]
+    public void A_range_across_the_1_percent_line_is_open_only_against_what_reaches_it(double beeswax, bool certain)
+    {
+        var blend = Some.Catalogue.Find("cetearyl-alcohol")! with { Slug = "own:blend", Name = "Blend", Composition = [new(new("Cetyl Alcohol", "Cetyl Alcohol"), 6m, 12m), new(new("Stearyl Alcohol", "Stearyl Alcohol"), 88m, 94m)] };
+        var catalogue = Some.Catalogue.With([blend], []);
+        var items = Evaluation.Evaluator.Evaluate(Some.Formula(ProductForm.Balm, ("own:blend", 10m), ("beeswax", (decimal)beeswax), ("olive-oil", null)), catalogue, Evaluation.EvaluationSettings.Default).Label.Eu.Items;
+        var open = items.Single(item => item.Inci == "Cetyl Alcohol");
+        open.AnyOrder.ShouldBeTrue("its middle is 0.9");
+        open.OrderCertain.ShouldBe(certain);
+        items.Single(item => item.Inci == "Cera Alba").OrderCertain.ShouldBe(certain);
+    }
+
     [Fact]
     public void What_is_added_on_purpose_is_no_trace()
     {

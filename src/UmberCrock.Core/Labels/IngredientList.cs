@@ -83,8 +83,9 @@ public sealed record IngredientList(string List, ImmutableArray<ListedIngredient
         [
             .. sums.Select(named =>
             {
-                var rivals = sums.Where(other => !ReferenceEquals(other, named) && !named.IsFree && !other.IsFree).ToList();
-                var overlapping = rivals.Where(other => named.Low < other.High && other.Low < named.High).ToList();
+                var others = sums.Where(other => !ReferenceEquals(other, named)).ToList();
+                var rivals = named.IsFree ? [] : others.FindAll(other => !other.IsFree);
+                var overlapping = others.FindAll(named.MayChangePlaces);
                 var (ask, about) = overlapping.Count == 0 ? (null, null) : Settling(resolved, [named, .. overlapping]);
                 return new ListedIngredient(
                     named.Name, named.Low, named.High, overlapping.Count == 0, named.IsFree, named.Colourant, rivals.Exists(named.Ties),
@@ -125,6 +126,9 @@ public sealed record IngredientList(string List, ImmutableArray<ListedIngredient
         public decimal Middle => (Low + High) / 2m;
 
         public bool IsFree => Colourant || Middle < FreeBelow;
+
+        /// <summary>True when the two might stand the other way round: below the line any order is right, so both must be able to reach it.</summary>
+        public bool MayChangePlaces(Named other) => !Colourant && !other.Colourant && High >= FreeBelow && other.High >= FreeBelow && Low < other.High && other.Low < High;
 
         public bool Ties(Named other) => Low == High && other.Low == other.High && Low == other.Low;
     }

@@ -44,7 +44,7 @@ public sealed record LabelContent(ProductForm Form, ImmutableArray<LabelText> Te
     public string Ingredients => First(LabelPart.Ingredients);
 
     /// <summary>Derives it.</summary>
-    /// <exception cref="DocumentException">The name, the batch code or the address says what no label may.</exception>
+    /// <exception cref="DocumentException">The name, the batch code, the address or a name in the list says what no label may.</exception>
     public static LabelContent Of(Formula formula, LabelDetails details, Catalogue catalogue, EvaluationSettings settings)
     {
         var resolved = ResolvedFormula.Of(formula, catalogue, settings);
@@ -55,6 +55,8 @@ public sealed record LabelContent(ProductForm Form, ImmutableArray<LabelText> Te
                 throw new DocumentException(pointer, $"says “{stop.Words}”, which may not stand on a label. {stop.Why}");
         }
 
+        if (ClaimCheck.Of(IngredientList.Of(resolved).List, resolved).FirstOrDefault(problem => problem.Code == FindingCodes.ClaimSun) is { } sun)
+            throw new DocumentException("/formula/lines", $"says “{sun.Words}”, which may not stand on a label; it is in the names of an own ingredient. {sun.Why}");
         var claims = formula.Label.Claims.Select(claim => new JudgedClaim(claim, ClaimCheck.Of(claim, resolved))).ToImmutableArray();
         var durability = Durability.Of(resolved, details.MadeOn, details.Lots);
         var duties = rules.Duties.Where(duty => duty.Region is null || duty.Region == settings.Region).ToList();
@@ -113,6 +115,7 @@ public sealed record LabelContent(ProductForm Form, ImmutableArray<LabelText> Te
             "precautions" => (warnings > 0, $"{warnings} lines"),
             "claims" => (content.Claims.All(claim => claim.Stands), content.Claims.All(claim => claim.Stands) ? "all stand" : "see claims"),
             "address" => Given(LabelPart.Address, "to type in settings"),
+            "language" => (null, "these texts are English"),
             "assessor" => (null, "a qualified assessor gives it"),
             _ => (null, "before it is given away or sold"),
         };

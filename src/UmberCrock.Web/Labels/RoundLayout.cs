@@ -35,12 +35,27 @@ internal sealed class RoundLayout(LabelSize size, LabelType type, Fit fit)
         var drawn = size.Face == LabelFace.Lid ? Largest([items[0], new Item(null, figure.Width * height / 10, height), .. items.Skip(1)], LeastTypeWithFigure, (x, y) => figure.At(x, y, height), null) : null;
         if ((drawn ?? Largest(items, LabelArt.LeastType, null, code)) is { } art)
             return art;
-        if (Enumerable.Range(1, MostMore).FirstOrDefault(more => new RoundLayout(size with { Width = size.Width + more, Height = size.Height + more }, type, fit).Fits(items)) is var wanted and > 0)
-            fit.Misses(wanted);
+        if (FitsWith(MostMore, items))
+            fit.Misses(Wanted(items));
         else
             fit.TooWide(items.Select(item => item.Block?.Widest ?? "").MaxBy(word => word.Length)!);
         return null;
     }
+
+    /// <summary>How many mm more across would do, by halving.</summary>
+    private int Wanted(List<Item> items)
+    {
+        var (less, enough) = (0, MostMore);
+        while (enough - less > 1)
+        {
+            var middle = (less + enough) / 2;
+            (less, enough) = FitsWith(middle, items) ? (less, middle) : (middle, enough);
+        }
+
+        return enough;
+    }
+
+    private bool FitsWith(int more, List<Item> items) => new RoundLayout(size with { Width = size.Width + more, Height = size.Height + more }, type, fit).Settings(items, LabelArt.LeastType).Any();
 
     private List<TypeBlock> BlocksOf(LabelContent content)
     {
@@ -69,8 +84,6 @@ internal sealed class RoundLayout(LabelSize size, LabelType type, Fit fit)
 
         return null;
     }
-
-    private bool Fits(List<Item> items) => Settings(items, LabelArt.LeastType).Any();
 
     private IEnumerable<SetRound> Settings(List<Item> items, double body) => Enumerable.Range(0, Starts).Select(start => SetFrom(items, body, LabelArt.Margin + (start * Radius / Starts))).OfType<SetRound>();
 
