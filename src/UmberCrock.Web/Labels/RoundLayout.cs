@@ -107,10 +107,7 @@ internal sealed class RoundLayout(LabelSize size, LabelType type, Fit fit)
             {
                 if (wide is not null)
                     return null;
-                y += height;
-                if (block.Jar)
-                    ink.AddRange(LabelFigure.OpenJar.At((size.Width - (LabelFigure.OpenJar.Width * height / 10)) / 2, y - height, height));
-                lines.Add(new TypeLine(size.Width / 2, block.Jar ? y - (height / 5) : y, body * block.Scale, block.Bold, line, true));
+                block.Set(line, size.Width / 2, y += height, body, true, lines, ink);
             }
 
             y += body * BlockGap;

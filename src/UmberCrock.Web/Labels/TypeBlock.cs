@@ -7,6 +7,9 @@ internal sealed class TypeBlock
 {
     private const double JarHeight = 3.4;
 
+    /// <summary>The months stand so much of the jar's height above its foot.</summary>
+    private const double JarFoot = 0.2;
+
     private readonly string[] words;
     private readonly double[] widths;
     private readonly double space;
@@ -54,6 +57,29 @@ internal sealed class TypeBlock
 
     /// <summary>How many lines it takes.</summary>
     public int Count(double body, Func<int, double> widthOf, out string? wide) => Breaks(body, widthOf, out wide).Count;
+
+    /// <summary>Sets a line of it.</summary>
+    /// <param name="line">The words.</param>
+    /// <param name="x">Left end, or the middle of a centred line, mm.</param>
+    /// <param name="y">Base line.</param>
+    /// <param name="body">Size of the body.</param>
+    /// <param name="centred">True when x is the middle.</param>
+    /// <param name="lines">Takes the line.</param>
+    /// <param name="ink">Takes the jar.</param>
+    public void Set(string line, double x, double y, double body, bool centred, ICollection<TypeLine> lines, List<InkLine> ink)
+    {
+        if (!Jar)
+        {
+            lines.Add(new TypeLine(x, y, body * Scale, Bold, line, centred, Missing));
+            return;
+        }
+
+        var height = LineHeight(body);
+        var width = LabelFigure.OpenJar.Width * height / 10;
+        var left = centred ? x - (width / 2) : x;
+        ink.AddRange(LabelFigure.OpenJar.At(left, y - height, height));
+        lines.Add(new TypeLine(left + (width / 2), y - (height * JarFoot), body, Bold, line, true));
+    }
 
     private List<Range> Breaks(double body, Func<int, double> widthOf, out string? wide)
     {

@@ -134,14 +134,7 @@ internal sealed class WrapLayout(LabelSize size, LabelType type, Fit fit)
             foreach (var block in blocks)
             {
                 foreach (var line in block.Lines(body, _ => width, out _))
-                {
-                    y += block.LineHeight(body);
-                    var jar = LabelFigure.OpenJar.Width * block.LineHeight(body) / 10;
-                    if (block.Jar)
-                        ink.AddRange(LabelFigure.OpenJar.At(x, y - block.LineHeight(body), block.LineHeight(body)));
-                    lines.Add(block.Jar ? new TypeLine(x + (jar / 2), y - (block.LineHeight(body) / 5), body, block.Bold, line, true) : new TypeLine(x, y, body * block.Scale, block.Bold, line, false, block.Missing));
-                }
-
+                    block.Set(line, x, y += block.LineHeight(body), body, false, lines, ink);
                 y += body * BlockGap;
             }
 
