@@ -57,6 +57,20 @@ public sealed class LabelStoryTests : IDisposable
         page.Complaints.ShouldAllBe(line => line.Contains("422", StringComparison.Ordinal), "but for the refusal");
     }
 
+    [Fact]
+    public void What_is_typed_while_the_application_is_away_is_sent_when_it_is_back()
+    {
+        OpenLabel();
+        server.Stop();
+        Choose("batch");
+        page.Press("BHS 7");
+        page.Until(() => page.Text("#label-refusal").Contains("does not answer", StringComparison.Ordinal), "it is said");
+        server.StartAgain();
+        page.Until(() => Proof.Contains("BHS7", StringComparison.Ordinal) && page.Text("#label-refusal").Length == 0, "it arrives");
+        page.Open(new Uri(server.Address, page.Path));
+        page.Until(() => Proof.Contains("BHS7", StringComparison.Ordinal), "and is kept");
+    }
+
     /// <summary>Read by jsQR, a general decoder, from the label as it is drawn, 12 px a mm (300 dots an inch).</summary>
     [Fact]
     public void The_code_holds_batch_and_ingredient_list()

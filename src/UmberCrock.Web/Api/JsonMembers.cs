@@ -7,12 +7,15 @@ namespace UmberCrock.Web.Api;
 internal static class JsonMembers
 {
     /// <summary>The members of an object that are not null, of those that a request may have.</summary>
-    public static Dictionary<string, JsonElement> Of(JsonElement body, params string[] known)
+    public static Dictionary<string, JsonElement> Of(JsonElement body, params string[] known) => At(body, "", known);
+
+    /// <summary>The same of an object inside the body, at a pointer.</summary>
+    public static Dictionary<string, JsonElement> At(JsonElement body, string pointer, params string[] known)
     {
         if (body.ValueKind != JsonValueKind.Object)
-            throw new DocumentException("/", $"must be an object with {string.Join(", ", known)}.");
+            throw new DocumentException(pointer.Length == 0 ? "/" : pointer, $"must be an object with {string.Join(", ", known)}.");
         foreach (var member in body.EnumerateObject().Where(member => !known.Contains(member.Name)))
-            throw new DocumentException($"/{member.Name}", $"is not a member of this request. These are: {string.Join(", ", known)}.");
+            throw new DocumentException($"{pointer}/{member.Name}", $"is not a member of this request. These are: {string.Join(", ", known)}.");
         return body.EnumerateObject().Where(member => member.Value.ValueKind != JsonValueKind.Null).GroupBy(member => member.Name).ToDictionary(group => group.Key, group => group.Last().Value, StringComparer.Ordinal);
     }
 

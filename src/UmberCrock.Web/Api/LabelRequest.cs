@@ -49,7 +49,7 @@ internal sealed record LabelRequest(Formula Formula, LabelSize Size, LabelDetail
     {
         if (!members.TryGetValue("sheet", out var sheet))
             return usual;
-        var given = Of(sheet, "paper", "margin", "gap", "right", "down");
+        var given = At(sheet, "/sheet", "paper", "margin", "gap", "right", "down");
         decimal Millimetres(string name, decimal least, decimal most, decimal otherwise) => given.TryGetValue(name, out var value) ? Number(value, $"/sheet/{name}", least, most) : otherwise;
         return new SheetPlan(
             given.TryGetValue("paper", out var paper) ? Word<SheetPaper>(paper, "/sheet/paper") : usual.Paper,
@@ -67,7 +67,7 @@ internal sealed record LabelRequest(Formula Formula, LabelSize Size, LabelDetail
         [
             .. lots.EnumerateArray().Select((lot, at) =>
             {
-                var given = Of(lot, "ingredient", "code", "useBy");
+                var given = At(lot, $"/lots/{at}", "ingredient", "code", "useBy");
                 return new Lot(0, Text(given, "ingredient", $"/lots/{at}/ingredient"), Text(given, "code", $"/lots/{at}/code"), "", null, 0m, 0m, null, null, Day(given, "useBy", $"/lots/{at}/useBy"), "");
             }),
         ];

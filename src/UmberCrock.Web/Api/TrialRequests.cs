@@ -67,9 +67,7 @@ internal static class TrialRequests
 
     private static RebalanceTarget Target(JsonElement target, Formula formula)
     {
-        if (target.ValueKind != JsonValueKind.Object)
-            throw new DocumentException("/target", "must be an object with band and atCelsius, or with climate, or empty.");
-        var members = Of(target, "band", "atCelsius", "climate");
+        var members = At(target, "/target", "band", "atCelsius", "climate");
         if (members.ContainsKey("band") != members.ContainsKey("atCelsius") || (members.ContainsKey("band") && members.ContainsKey("climate")))
             throw new DocumentException("/target", "must hold band and atCelsius, or climate, or nothing.");
         if (members.TryGetValue("climate", out var climate))
@@ -99,9 +97,7 @@ internal static class TrialRequests
 
     private static Container Container(JsonElement item, string pointer)
     {
-        if (item.ValueKind != JsonValueKind.Object)
-            throw new DocumentException(pointer, "must be an object with name, millilitres, count and fillPercent.");
-        var members = Of(item, "name", "millilitres", "count", "fillPercent");
+        var members = At(item, pointer, "name", "millilitres", "count", "fillPercent");
         return new Container(
             members.TryGetValue("name", out var name) && name.ValueKind == JsonValueKind.String ? name.GetString()! : "container",
             Number(members.Required("millilitres", pointer), $"{pointer}/millilitres", 0.1m, 100_000m),

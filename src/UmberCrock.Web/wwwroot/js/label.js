@@ -4,7 +4,7 @@
   const refusal = document.getElementById('label-refusal');
   const answer = document.getElementById('label-answer');
   const claims = form.elements.claims;
-  let [sending, again, keeps, line] = [false, false, false, -1];
+  let [sending, again, keeps, unanswered, line] = [false, false, false, false, -1];
 
   // Every part of an answer goes to its place; what was unfolded stays so.
   const place = holder => {
@@ -24,22 +24,28 @@
     sending = true;
     do {
       again = false;
-      const body = new FormData(form);
-      if (keeps) body.set('keep', 'yes');
+      const [body, kept] = [new FormData(form), keeps];
+      if (kept) body.set('keep', 'yes');
       keeps = false;
-      const sent = await fetch(location.pathname, { method: 'POST', body: new URLSearchParams(body) }).catch(() => null);
-      const text = await sent?.text();
-      if (again) continue;
+      const sent = await fetch(location.pathname, { method: 'POST', body: new URLSearchParams(body) })
+        .then(async reply => ({ ok: reply.ok, text: await reply.text() })).catch(() => null);
+      unanswered = !sent;
       refusal.hidden = sent?.ok === true;
-      if (sent?.ok) {
-        answer.innerHTML = text;
+      if (!sent) {
+        refusal.textContent = 'The application does not answer; what you typed waits here and is sent again.';
+        [keeps, again] = [keeps || kept, true];
+        await new Promise(resolve => setTimeout(resolve, 1500));
+      } else if (sent.ok) {
+        if (again) continue;
+        answer.innerHTML = sent.text;
         place(answer);
       } else {
-        refusal.textContent = sent ? problems(text) : 'The application does not answer. What you typed stands; change it once more when it is back.';
+        refusal.textContent = problems(sent.text);
       }
     } while (again);
     sending = false;
   };
+  addEventListener('beforeunload', event => { if (unanswered) event.preventDefault(); });
 
   const problems = text => {
     try {
