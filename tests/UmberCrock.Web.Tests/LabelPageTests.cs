@@ -31,7 +31,7 @@ public sealed class LabelPageTests(App app) : IClassFixture<App>
     [Fact]
     public async Task Claims_are_judged_while_typed_and_kept_when_the_field_is_left()
     {
-        var id = await app.Store.AddAsync(DemoFormulas.Read().Single(formula => formula.Name == "Noontide zinc stick") with { Label = new([], []) });
+        var id = await app.Store.AddAsync(DemoFormulas.Read().Single(formula => formula.Name == "Noontide zinc stick") with { Label = new([], ["club colours"]) });
         var page = await PostAsync(id, new() { ["claims"] = "SPF 30\r\nFor the noon race\r\n" });
         page.QuerySelector(".claims .refused")!.TextContent.ShouldBe("SPF 30");
         LabelText(page).ShouldNotContain("SPF");
@@ -41,7 +41,7 @@ public sealed class LabelPageTests(App app) : IClassFixture<App>
         await PostAsync(id, new() { ["claims"] = "For the noon race", ["declares"] = "waterFree", ["keep"] = "yes" });
         var kept = (await app.Store.FindAsync(id))!.Formula.Label;
         kept.Claims.ShouldBe(["For the noon race"]);
-        kept.Declares.ShouldBe(["waterFree"]);
+        kept.Declares.ShouldBe(["waterFree", "club colours"]);
         LabelText(await ReadAsync($"/bench/{id}/label")).ShouldContain("Water-free");
         using var undone = await client.PostAsync(new Uri($"/bench/{id}/label?handler=Undo", UriKind.Relative), await FormAsync(id, []));
         (await app.Store.FindAsync(id))!.Formula.Label.Declares.ShouldNotContain("waterFree");
@@ -69,6 +69,28 @@ public sealed class LabelPageTests(App app) : IClassFixture<App>
     [InlineData("batch", "SPF50", "may not stand")]
     public async Task What_cannot_be_printed_is_said_in_its_place(string field, string value, string words)
         => (await PostAsync(await app.IdOfAsync("Bosun’s beard balm"), new() { [field] = value })).QuerySelector(".refusal")!.TextContent.ShouldContain(words);
+
+    [Theory]
+    [InlineData("\U0001F6A3 stick", "a sign or letters that the label")]
+    [InlineData("שלום stick", "which the label")]
+    [InlineData("\u202egnol stick", "which the label")]
+    [InlineData("Balm with SPF thirty", "may not stand on a label")]
+    public async Task A_name_that_cannot_be_printed_is_said_and_all_else_is_shown(string name, string words)
+    {
+        var id = await app.Store.AddAsync(DemoFormulas.Read().First() with { Name = name });
+        var page = await ReadAsync($"/bench/{id}/label");
+        page.QuerySelector(".refusal[role=alert]:not([hidden])")!.TextContent.ShouldContain(words);
+        page.QuerySelectorAll(".inlist tbody th").ShouldNotBeEmpty();
+    }
+
+    [Fact]
+    public async Task Markup_in_names_and_claims_is_shown_as_it_is()
+    {
+        var id = await app.Store.AddAsync(DemoFormulas.Read().First() with { Name = "<b onclick=x>Bold</b> & “so”", Label = new(["<img src=x onerror=alert(1)>"], []) });
+        var page = await PostAsync(id, new() { ["layout"] = "160x80", ["batch"] = "<script>1</script>" });
+        page.QuerySelectorAll("script, img, [onclick]").ShouldBeEmpty();
+        string.Concat(LabelText(page).Where(letter => letter != ' ')).ShouldContain("<script>1</script>");
+    }
 
     [Theory]
     [InlineData("count", "9999")]

@@ -55,12 +55,13 @@ public sealed record LabelContent(ProductForm Form, ImmutableArray<LabelText> Te
                 throw new DocumentException(pointer, $"says “{stop.Words}”, which may not stand on a label. {stop.Why}");
         }
 
-        if (ClaimCheck.Of(IngredientList.Of(resolved).List, resolved).FirstOrDefault(problem => problem.Code == FindingCodes.ClaimSun) is { } sun)
+        var list = IngredientList.Of(resolved);
+        if (ClaimCheck.Of(list.List, resolved).FirstOrDefault(problem => problem.Code == FindingCodes.ClaimSun) is { } sun)
             throw new DocumentException("/formula/lines", $"says “{sun.Words}”, which may not stand on a label; it is in the names of an own ingredient. {sun.Why}");
         var claims = formula.Label.Claims.Select(claim => new JudgedClaim(claim, ClaimCheck.Of(claim, resolved))).ToImmutableArray();
         var durability = Durability.Of(resolved, details.MadeOn, details.Lots);
         var duties = rules.Duties.Where(duty => duty.Region is null || duty.Region == settings.Region).ToList();
-        var texts = TextsOf(resolved, details, claims, durability).Where(text => text.Text.Length > 0).ToImmutableArray();
+        var texts = TextsOf(resolved, list, details, claims, durability).Where(text => text.Text.Length > 0).ToImmutableArray();
         var content = new LabelContent(formula.Form, texts, claims, durability, []);
         return content with { Checks = [.. duties.Select(duty => Checked(duty, content))] };
     }
@@ -68,7 +69,7 @@ public sealed record LabelContent(ProductForm Form, ImmutableArray<LabelText> Te
     /// <summary>The texts of some parts, in the order they are printed.</summary>
     public IEnumerable<LabelText> Of(params LabelPart[] parts) => Texts.Where(text => parts.Contains(text.Part));
 
-    private static IEnumerable<LabelText> TextsOf(ResolvedFormula resolved, LabelDetails details, ImmutableArray<JudgedClaim> claims, Durability? durability)
+    private static IEnumerable<LabelText> TextsOf(ResolvedFormula resolved, IngredientList list, LabelDetails details, ImmutableArray<JudgedClaim> claims, Durability? durability)
     {
         var (formula, settings, rules) = (resolved.Formula, resolved.Settings, resolved.Rules.Label);
         string Asks(string duty) => rules.Duties.First(asked => asked.Key == duty).Source;
@@ -76,12 +77,12 @@ public sealed record LabelContent(ProductForm Form, ImmutableArray<LabelText> Te
         yield return new LabelText(LabelPart.Function, rules.Functions.First(function => function.Form == formula.Form).Words, "what this form is called", Asks("name"));
         foreach (var claim in claims.Where(claim => claim.Stands))
             yield return new LabelText(LabelPart.Claim, claim.Text, claim.Problems.IsEmpty ? "typed; it stands" : $"typed; it may stand, but: {claim.Problems[0].Why}", Asks("claims"));
-        foreach (var declared in formula.Label.Declares.Where(declared => Declares.PropertyOf(declared) is { } property && Declares.Of(resolved).Holds(property)))
-            yield return new LabelText(LabelPart.Declaration, Declares.Written(Declares.PropertyOf(declared)!), "computed: nothing in it breaks it", Asks("claims"));
+        var holds = Declares.Of(resolved);
+        foreach (var property in formula.Label.Declares.Select(Declares.PropertyOf).OfType<string>().Where(holds.Holds))
+            yield return new LabelText(LabelPart.Declaration, Declares.Written(property), "computed: nothing in it breaks it", Asks("claims"));
         foreach (var line in details.Responsible.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
             yield return new LabelText(LabelPart.Address, line, "who answers for it", Asks("address"));
         yield return new LabelText(LabelPart.Content, NetOf(details.NetGrams, settings.Region, rules), settings.Region == Region.Us ? $"net weight as given; an ounce is {rules.GramsPerOunce} g (International Yard and Pound Agreement, 1959)" : "net weight as given", Asks("content"));
-        var list = IngredientList.Of(resolved);
         yield return new LabelText(LabelPart.Ingredients, list.List, $"substances summed over all lines, by weight{(list.Items.Any(item => !item.OrderCertain) ? "; the order is not certain everywhere" : "")}", Asks("list"));
         foreach (var warning in rules.Warnings.Where(warning => warning.Stands(resolved)))
         {

@@ -60,7 +60,8 @@ public sealed class LabelModel(FormulaStore store, LabelStore labels, LotStore l
         if (Request.Form.ContainsKey("claims"))
         {
             var claims = typed.Text("claims").ReplaceLineEndings("\n").Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
-            var edits = new FormulaEdit[] { Set("label.claims", claims), Set("label.declares", [.. typed.All("declares")]) };
+            // What a document declares that is not computed has no box here; it stays.
+            var edits = new FormulaEdit[] { Set("label.claims", claims), Set("label.declares", [.. typed.All("declares"), .. kept.Formula.Label.Declares.Where(word => Declares.PropertyOf(word) is null)]) };
             Formula Said(Formula formula) => edits.Aggregate(formula, (now, edit) => edit.Apply(now));
             kept = Request.Form.ContainsKey("keep") ? await store.ChangeAsync(id, kept.Version, Said) ?? kept : kept with { Formula = Said(kept.Formula) };
         }
