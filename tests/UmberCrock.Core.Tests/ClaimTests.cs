@@ -28,6 +28,12 @@ public class ClaimTests
         { "Hypoallergenic", "claim-vague" }, { "Dermatologically tested", "claim-vague" }, { "Clinically proven", "claim-vague" }, { "Doctor recommended", "claim-vague" }, { "Cruelty-free", "claim-vague" },
         { "Paraben free", "claim-vague" }, { "Free from nasties", "claim-vague" }, { "Free from chemicals", "claim-vague" }, { "100% natural", "claim-vague" }, { "Organic hand balm", "claim-vague" },
         { "Eco-friendly", "claim-vague" }, { "Safe for babies", "claim-vague" }, { "Dog safe", "claim-vague" }, { "For sensitive skin", "claim-vague" }, { "No irritation", "claim-vague" }, { "The best balm on the river", "claim-vague" },
+        { "Sunproof", "claim-sun" }, { "Sun safe", "claim-sun" }, { "Mineral sun care", "claim-sun" }, { "High protection", "claim-sun" }, { "Raspberry seed oil protects from UV", "claim-sun" }, { "50 SPF", "claim-sun" },
+        { "LSF 30", "claim-sun" }, { "Water-resistant", "claim-sun" }, { "S P F 50", "claim-sun" }, { "Prevents infection", "claim-drug" }, { "Stops itching", "claim-drug" }, { "Reduces swelling", "claim-drug" },
+        { "Improves circulation", "claim-drug" }, { "Regenerates tissue", "claim-drug" }, { "Stimulates cell growth", "claim-drug" }, { "Lightens dark spots", "claim-drug" }, { "Grows hair", "claim-drug" }, { "Dissolves scars", "claim-drug" },
+        { "Draws out splinters", "claim-drug" }, { "Strengthens the immune system", "claim-drug" }, { "For allergies", "claim-drug" }, { "Hay fever balm", "claim-drug" }, { "For varicose veins", "claim-drug" }, { "Balances hormones", "claim-drug" },
+        { "Stops bleeding", "claim-drug" }, { "Burn salve", "claim-drug" }, { "Sleep better tonight", "claim-drug" }, { "Clears the airways", "claim-drug" }, { "Kills 99 % of bacteria", "claim-drug" }, { "Virus protection", "claim-drug" },
+        { "Reverses ageing", "claim-vague" }, { "Makes you look ten years younger", "claim-vague" }, { "Rejuvenates", "claim-vague" }, { "Lasts forever", "claim-vague" },
         { "Vegan", "claim-untrue" }, { "Bee-free balm", "claim-untrue" }, { "Without beeswax", "claim-untrue" }, { "Nut free", "claim-untrue" }, { "With cocoa butter", "claim-untrue" }, { "Contains lavender oil", "claim-untrue" },
     };
 
@@ -42,6 +48,11 @@ public class ClaimTests
         "Moisturises dry nipple skin; wipe off before feeding", "Helps skin look smoother", "A light feel", "For oily-looking skin", "For dry, rough skin", "Foot balm for dry feet", "Evening balm with a calm scent",
         "Massage balm with a cooling feel", "Skin looks smoother", "For rough elbows and heels", "Store below 25 degrees", "Test a little on the inner forearm first", "Power factor 30 of the crew", "In a waterproof pouch",
         "Cured for two weeks", "The jar is sterilised before filling", "Repels water from the oar's leather", "Whitening of the tin is only bloom", "Painstakingly stirred", "Slices like cold butter", "Ticks every box for the coach", "Cold mornings on the water", "For cold mornings", "For a cold launch",
+        "A little goes a long way", "No water, so nothing grows", "Itching to row", "Sunny days on the water", "A balm for sundown", "Keep away from sunlight", "Not for use in the sun",
+        "Sun-dried calendula petals", "Cold-pressed sunflower oil", "UV-cured ink", "The cured wood of the mould", "A barrier against cold wind", "Free of plastic", "Bacteria do not grow without water",
+        "Healthy-looking shine", "For cracked heels", "Wind-chapped cheeks", "For split ends", "Cells of honeycomb on the lid", "Ages well in the tin", "Age: made this spring",
+        "Works with gloves", "Kills time on the train", "First aid is another box", "Peppermint tingle", "Contains shea, a tree nut", "May contain traces of nuts", "Twist up a little",
+        "Antioxidant keeps the oils fresh", "Natural colour of beeswax", "Melts at 32 degrees", "Seals in moisture", "Protects from wind and spray",
         "Burns off the morning mist", "Not edible", "Against the rub of the seat", "Does not heal, only softens");
 
     [Theory]
