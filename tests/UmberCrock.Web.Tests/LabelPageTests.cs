@@ -1,6 +1,7 @@
 using System.Net;
 using AngleSharp.Html.Dom;
 using AngleSharp.Html.Parser;
+using Microsoft.Extensions.DependencyInjection;
 using UglyToad.PdfPig;
 using UmberCrock.Core.Formulas;
 
@@ -52,6 +53,8 @@ public sealed class LabelPageTests(App app) : IClassFixture<App>
     {
         var id = await app.Store.AddAsync(DemoFormulas.Read().Single(formula => formula.Name == "Slipway whipped butter"));
         await PostAsync(id, new() { ["region"] = "us", ["layout"] = "own", ["layout-own"] = "120 × 60", ["lid"] = "round-50", ["print"] = "lid", ["grams"] = "60", ["batch"] = "SWB 7", ["made"] = "2026-11-20", ["count"] = "24", ["margin"] = "12" });
+        var labels = app.Services.GetRequiredService<Storage.LabelStore>();
+        (await labels.FindAsync(id)).Region.ShouldBe(Core.Ingredients.Region.Us);
         var page = await ReadAsync($"/bench/{id}/label");
         page.QuerySelector("[name=layout-own]")!.GetAttribute("value").ShouldBe("120x60");
         page.QuerySelector("[name=batch]")!.GetAttribute("value").ShouldBe("SWB 7");
@@ -62,6 +65,8 @@ public sealed class LabelPageTests(App app) : IClassFixture<App>
         sheet.NumberOfPages.ShouldBe(2);
         (sheet.GetPage(1).Width * 25.4 / 72).ShouldBe(215.9, 0.5);
         (await client.GetStringAsync(new Uri($"/bench/{id}/label?handler=Csv", UriKind.Relative))).ShouldContain("SWB 7");
+        await PostAsync(id, new() { ["region"] = "eu" });
+        (await labels.FindAsync(id)).Region.ShouldBeNull("the region of the settings is followed");
     }
 
     [Theory]

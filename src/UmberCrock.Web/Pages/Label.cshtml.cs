@@ -86,7 +86,8 @@ public sealed class LabelModel(FormulaStore store, LabelStore labels, LotStore l
         string Size(string name) => typed.Text(name) == Own ? typed.Text($"{name}-own").Replace(" ", "", StringComparison.Ordinal).Replace('×', 'x') : typed.Text(name);
         var plan = new LabelPlan
         {
-            Region = Vocabulary.TryParse<Region>(typed.Text("region"), out var region) ? region : null,
+            // The region of the settings is none of its own, so that it follows them.
+            Region = Vocabulary.TryParse<Region>(typed.Text("region"), out var region) && region != knowledge.Settings.Region ? region : null,
             Layout = Size("layout"),
             Lid = Size("lid"),
             PrintsLid = typed.Text("print") == "lid" && Size("lid").Length > 0,
