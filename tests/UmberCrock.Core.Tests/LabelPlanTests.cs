@@ -74,6 +74,10 @@ public class LabelPlanTests
         plain.BestBefore.ShouldNotBeNull();
         DurabilityOf(balm, [LotOf("beeswax", new(2026, 9, 30)), LotOf("sweet-almond-oil", new(2026, 12, 1)), LotOf("beeswax", new(2026, 3, 1))]).BestBefore.ShouldBe(new DateOnly(2026, 9, 30));
         DurabilityOf(balm, [LotOf("beeswax", plain.BestBefore!.Value.AddDays(1))]).ShouldBe(plain);
+        DurabilityOf(balm, [LotOf("shea-butter-refined", new(2026, 9, 30))]).ShouldBe(plain, "none of it is in it");
+        var opened = LotOf("sweet-almond-oil", new(2027, 12, 1)) with { OpenedOn = new(2026, 1, 10) };
+        DurabilityOf(balm, [opened]).BestBefore.ShouldBe(opened.EndsOn(Some.Catalogue.Find("sweet-almond-oil")!), "an opened lot ends sooner than is printed on it");
+        opened.EndsOn(Some.Catalogue.Find("sweet-almond-oil")!).ShouldNotBeNull().ShouldBeLessThan(new DateOnly(2027, 12, 1));
         Durability.Of(Resolved(balm), null, [LotOf("beeswax", new(2026, 9, 30))])!.BestBefore.ShouldBeNull("without a day of making there is no date");
     }
 

@@ -40,6 +40,8 @@ public class LotTests
         (Sound with { PricePerKilogram = -1m }).Problems().Single().Pointer.ShouldBe("/pricePerKilogram");
         (Sound with { OpenedOn = Today.AddDays(-61) }).Problems().Single().Pointer.ShouldBe("/openedOn");
         (Sound with { UseBy = Today.AddDays(-61) }).Problems().Single().Pointer.ShouldBe("/useBy");
+        (Sound with { OpenedOn = new(9999, 12, 31) }).Problems().Single().Pointer.ShouldBe("/openedOn");
+        (Sound with { BoughtOn = new(1, 1, 1) }).Problems().Single().Pointer.ShouldBe("/boughtOn");
         (Sound with { Notes = new string('x', 1001), Supplier = new string('x', 121) }).Problems().Count().ShouldBe(2);
     }
 }

@@ -175,6 +175,7 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
     [InlineData("\"count\":0", "/count")]
     [InlineData("\"netGrams\":-1", "/netGrams")]
     [InlineData("\"madeOn\":\"soon\"", "/madeOn")]
+    [InlineData("\"madeOn\":\"9999-12-31\"", "/madeOn")]
     [InlineData("\"region\":\"moon\"", "/region")]
     [InlineData("\"batch\":\"\u202eevil\"", "/batch")]
     [InlineData("\"responsible\":\"\ud83d\ude00 Boathouse\"", "/responsible")]

@@ -105,6 +105,12 @@ public sealed class LabelPageTests(App app) : IClassFixture<App>
     [InlineData("layout", "round-50")]
     [InlineData("lid", "tube-wrap")]
     [InlineData("made", "yesterday")]
+    [InlineData("made", "9999-12-31")]
+    [InlineData("made", "0001-01-01")]
+    [InlineData("gap", "-90")]
+    [InlineData("gap", "99999999999999999999999999")]
+    [InlineData("margin", "-1")]
+    [InlineData("right", "21")]
     [InlineData("margin", "a lot")]
     public async Task What_cannot_be_kept_is_refused_and_nothing_is_lost(string field, string value)
     {

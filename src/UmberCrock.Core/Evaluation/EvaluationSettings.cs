@@ -52,7 +52,7 @@ public sealed record EvaluationSettings
     /// <summary>Most drops in a millilitre that are believed.</summary>
     public const decimal MostDrops = 60m;
 
-    /// <summary>Highest level that is believed of a trace, weight percent.</summary>
+    /// <summary>Highest level that is believed of a trace, weight percent (judgement).</summary>
     public const decimal MostTracePercent = 0.1m;
 
     /// <summary>European rules and the choices of product practice: the stricter scent school, none in pregnancy, two thirds, 20 drops.</summary>

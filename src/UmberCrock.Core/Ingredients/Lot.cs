@@ -74,6 +74,12 @@ public sealed record Lot(
             yield return new("/remainingGrams", "From 0 to what was bought.");
         if (PricePerKilogram is < 0m or > MostGrams)
             yield return new("/pricePerKilogram", "A price from 0.");
+        foreach (var (day, pointer) in new[] { (BoughtOn, "/boughtOn"), (OpenedOn, "/openedOn"), (UseBy, "/useBy") })
+        {
+            if (Days.Problem(day, pointer) is { } problem)
+                yield return problem;
+        }
+
         if (OpenedOn < BoughtOn)
             yield return new("/openedOn", "It was opened before it was bought.");
         if (UseBy < BoughtOn)

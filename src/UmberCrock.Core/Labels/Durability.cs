@@ -22,7 +22,7 @@ public sealed record Durability(string Text, DateOnly? BestBefore, int? OpenMont
     /// </summary>
     /// <param name="resolved">The formula; its settings say which ingredient decides.</param>
     /// <param name="made">The day it was made; null when that is not known.</param>
-    /// <param name="lots">The lots it is made from; those that end before that day are not used.</param>
+    /// <param name="lots">Lots there are; one ends by its printed date or, once opened, by the shelf life opened. Those that end before that day are not used, nor those of what is not in it.</param>
     /// <returns>Null when nothing in it has a life of its own.</returns>
     public static Durability? Of(ResolvedFormula resolved, DateOnly? made, ImmutableArray<Lot> lots)
     {
@@ -32,10 +32,10 @@ public sealed record Durability(string Text, DateOnly? BestBefore, int? OpenMont
         var months = (int)Math.Floor(known);
         var rules = resolved.Rules.Label;
         var decides = resolved.Settings.BestBefore == BestBeforeSchool.ShortestLived ? $"{resolved.Catalogue.Find(keeping.Weakest!)!.Name} turns first; it keeps {months} months" : $"By the lives of all in it, by weight, it keeps {months} months";
-        if (made is { } day && FirstToEnd(lots, day) is { UseBy: { } end } lot && end < day.AddMonths(Math.Min(months, rules.LongestBestBeforeMonths)))
+        if (made is { } day && FirstToEnd(resolved, lots, day) is var (lot, name, end) && end < day.AddMonths(Math.Min(months, rules.LongestBestBeforeMonths)))
         {
             var code = lot.Code.Length > 0 ? $" {lot.Code}" : "";
-            return new Durability(Dated(end), end, null, $"{decides}, but the lot{code} of {resolved.Catalogue.Find(lot.Ingredient)?.Name.ToLowerInvariant() ?? lot.Ingredient} ends on {Written(end)}: that date decides.");
+            return new Durability(Dated(end), end, null, $"{decides}, but the lot{code} of {name} ends on {Written(end)}: that date decides.");
         }
 
         if (months > rules.LongestBestBeforeMonths)
@@ -50,8 +50,12 @@ public sealed record Durability(string Text, DateOnly? BestBefore, int? OpenMont
             : new Durability($"Best before {months} months from making", null, null, because);
     }
 
-    private static Lot? FirstToEnd(ImmutableArray<Lot> lots, DateOnly made)
-        => lots.Where(lot => lot.UseBy > made).OrderBy(lot => lot.UseBy).ThenBy(lot => lot.Ingredient, StringComparer.Ordinal).FirstOrDefault();
+    private static (Lot Lot, string Name, DateOnly End)? FirstToEnd(ResolvedFormula resolved, ImmutableArray<Lot> lots, DateOnly made)
+    {
+        var present = resolved.Ingredients.Where((_, line) => resolved.Totals.Percents[line] > 0m).DistinctBy(ingredient => ingredient.Slug);
+        var ends = from ingredient in present join lot in lots on ingredient.Slug equals lot.Ingredient let end = lot.EndsOn(ingredient) where end > made orderby end, ingredient.Slug select (lot, ingredient.Name.ToLowerInvariant(), end.Value);
+        return ends.Cast<(Lot, string, DateOnly)?>().FirstOrDefault();
+    }
 
     private static string Dated(DateOnly day) => $"Best before {Written(day)}";
 

@@ -35,9 +35,6 @@ public sealed record IngredientList(string List, ImmutableArray<ListedIngredient
 {
     private const string Nano = "[nano]";
 
-    /// <summary>From this share on a substance is what an ingredient was added for; a trace is less.</summary>
-    private const decimal MainlyFromPercent = 50m;
-
     /// <summary>
     /// European Union and United Kingdom: Regulation (EC) 1223/2009 Article 19(1)(g), from memory: descending weight; below 1 % in any order after the others
     /// (descending is kept); colourants last; "nano" in brackets; listed fragrance allergens above their threshold (Annex III; Regulation (EU) 2023/1545).
@@ -73,7 +70,7 @@ public sealed record IngredientList(string List, ImmutableArray<ListedIngredient
     private static ImmutableArray<ListedIngredient> Listed(ResolvedFormula resolved, Func<InciName, string> dialect)
     {
         // Two substances may have one name: the three iron oxides are one in the United States.
-        var sums = resolved.Substances.Values.Where(sum => sum.HighPercent > 0m && (sum.HighPercent >= resolved.Settings.TraceBelowPercent || sum.Lines.Any(line => IsMainly(resolved.Ingredients[line], sum.Inci))))
+        var sums = resolved.Substances.Values.Where(sum => sum.HighPercent > 0m && (sum.HighPercent >= resolved.Settings.TraceBelowPercent || sum.Lines.Any(line => IsMainly(resolved, line, sum.Inci))))
             .GroupBy(sum => dialect(sum.Inci), StringComparer.Ordinal)
             .Select(group => new Named(
                 group.Key, group.Sum(sum => sum.LowPercent), group.Sum(sum => sum.HighPercent), group.All(sum => sum.Colourant), resolved.Rules.Label.FreeOrderBelowPercent,
@@ -95,7 +92,8 @@ public sealed record IngredientList(string List, ImmutableArray<ListedIngredient
     }
 
     /// <summary>True when a substance is what an ingredient mainly is, not what it brings along.</summary>
-    private static bool IsMainly(Ingredient ingredient, InciName inci) => ingredient.Composition.Any(component => component.Inci == inci && component.HighPercent >= MainlyFromPercent);
+    private static bool IsMainly(ResolvedFormula resolved, int line, InciName inci)
+        => resolved.Ingredients[line].Composition.Any(component => component.Inci == inci && component.HighPercent >= resolved.Rules.Label.MainlyFromPercent);
 
     /// <summary>The widest range among those that overlap, and whom to ask.</summary>
     private static (string Ask, string About) Settling(ResolvedFormula resolved, IReadOnlyList<Named> rivals)

@@ -11,7 +11,7 @@ namespace UmberCrock.Core.Labels;
 /// <param name="BatchCode">Batch code; empty for none yet.</param>
 /// <param name="MadeOn">The day it was made; null when it is not known yet.</param>
 /// <param name="Responsible">Name and address of who answers for it; empty for none yet.</param>
-/// <param name="Lots">The lots it is made from, for their dates.</param>
+/// <param name="Lots">Lots there are, for their dates; those of what is not in it do not matter.</param>
 public sealed record LabelDetails(decimal? NetGrams, string BatchCode, DateOnly? MadeOn, string Responsible, ImmutableArray<Lot> Lots)
 {
     /// <summary>Nothing yet.</summary>
@@ -26,11 +26,12 @@ public sealed record JudgedClaim(string Text, ImmutableArray<ClaimProblem> Probl
 }
 
 /// <summary>One thing that is asked for.</summary>
+/// <param name="Key">What it is about, as the rules name it.</param>
 /// <param name="Words">What.</param>
 /// <param name="Has">True when this label has it; null for what only an assessor or an authority can give, which is never ticked.</param>
 /// <param name="Detail">What there is, or what to do.</param>
 /// <param name="Source">Who asks for it.</param>
-public sealed record LabelCheckItem(string Words, bool? Has, string Detail, string Source);
+public sealed record LabelCheckItem(string Key, string Words, bool? Has, string Detail, string Source);
 
 /// <summary>What stands on a label, every text of it derived. No figure of sun protection gets here by any path.</summary>
 /// <param name="Form">Its form, for the drawing.</param>
@@ -44,19 +45,21 @@ public sealed record LabelContent(ProductForm Form, ImmutableArray<LabelText> Te
     public string Ingredients => First(LabelPart.Ingredients);
 
     /// <summary>Derives it.</summary>
-    /// <exception cref="DocumentException">The name, the batch code, the address or a name in the list says what no label may.</exception>
+    /// <exception cref="DocumentException">The day is not to be believed; or the name, the batch code, the address or a name in the list says what no label may.</exception>
     public static LabelContent Of(Formula formula, LabelDetails details, Catalogue catalogue, EvaluationSettings settings)
     {
         var resolved = ResolvedFormula.Of(formula, catalogue, settings);
         var rules = catalogue.Rules.Label;
+        if (Days.Problem(details.MadeOn, "/madeOn") is { } problem)
+            throw new DocumentException([problem]);
         foreach (var (pointer, text) in new[] { ("/formula/name", formula.Name), ("/batch", details.BatchCode), ("/responsible", details.Responsible) })
         {
-            if (ClaimCheck.Of(text, resolved).FirstOrDefault(problem => problem.Severity == Severity.Stop) is { } stop)
+            if (ClaimCheck.Of(text, resolved).FirstOrDefault(found => found.Severity == Severity.Stop) is { } stop)
                 throw new DocumentException(pointer, $"says “{stop.Words}”, which may not stand on a label. {stop.Why}");
         }
 
         var list = IngredientList.Of(resolved);
-        if (ClaimCheck.Of(list.List, resolved).FirstOrDefault(problem => problem.Code == FindingCodes.ClaimSun) is { } sun)
+        if (ClaimCheck.Of(list.List, resolved).FirstOrDefault(found => found.Code == FindingCodes.ClaimSun) is { } sun)
             throw new DocumentException("/formula/lines", $"says “{sun.Words}”, which may not stand on a label; it is in the names of an own ingredient. {sun.Why}");
         var claims = formula.Label.Claims.Select(claim => new JudgedClaim(claim, ClaimCheck.Of(claim, resolved))).ToImmutableArray();
         var durability = Durability.Of(resolved, details.MadeOn, details.Lots);
@@ -120,7 +123,7 @@ public sealed record LabelContent(ProductForm Form, ImmutableArray<LabelText> Te
             "assessor" => (null, "a qualified assessor gives it"),
             _ => (null, "before it is given away or sold"),
         };
-        return new LabelCheckItem(duty.Words, has, detail, duty.Source);
+        return new LabelCheckItem(duty.Key, duty.Words, has, detail, duty.Source);
     }
 
     private string First(LabelPart part) => Texts.FirstOrDefault(text => text.Part == part)?.Text ?? "";

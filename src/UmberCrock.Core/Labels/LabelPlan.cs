@@ -121,7 +121,11 @@ public sealed record LabelPlan
             yield return new DocumentProblem("/grams", $"Net content is more than 0 and at most {MostGrams:0} g.");
         if (Batch.Length > LongestBatch)
             yield return new DocumentProblem("/batch", $"A batch code has at most {LongestBatch} letters.");
+        if (Days.Problem(MadeOn, "/madeOn") is { } made)
+            yield return made;
         if (Count is < 1 or > MostLabels)
             yield return new DocumentProblem("/count", $"From 1 to {MostLabels} labels are printed at once.");
+        foreach (var problem in LabelSize.Read(PrintsLid ? Lid : Layout).Size is { } printed && Sheet is not null ? Sheet.Problems(printed) : [])
+            yield return problem;
     }
 }

@@ -76,6 +76,9 @@ public sealed record LabelRules
     /// <summary>Below this names may stand in any order.</summary>
     public required decimal FreeOrderBelowPercent { get; init; }
 
+    /// <summary>From this share of an ingredient on a substance is what it was added for, and no trace (judgement).</summary>
+    public required decimal MainlyFromPercent { get; init; }
+
     /// <summary>The listed fragrance allergens, by the names they are printed with.</summary>
     public required ImmutableArray<string> Allergens { get; init; }
 

@@ -29,7 +29,7 @@ public sealed class LabelModel(FormulaStore store, LabelStore labels, LotStore l
     /// <summary>Shows it.</summary>
     public Task<IActionResult> OnGetAsync(long id) => WithAsync(id, async kept =>
     {
-        (Kept, View) = (kept, LabelView.Of(kept.Formula, await labels.FindAsync(id), await LotsAsync(kept.Formula), knowledge, Type));
+        (Kept, View) = (kept, LabelView.Of(kept.Formula, await labels.FindAsync(id), await LotsAsync(), knowledge, Type));
         return Page();
     });
 
@@ -38,16 +38,13 @@ public sealed class LabelModel(FormulaStore store, LabelStore labels, LotStore l
     {
         var plan = await labels.FindAsync(id);
         var size = LabelSize.Parse(plan.PrintsLid ? plan.Lid : plan.Layout);
-        var sheet = plan.SheetFor(plan.Region ?? knowledge.Settings.Region);
-        if (sheet.Problems(size).ToList() is { Count: > 0 } problems)
-            throw new DocumentException(problems);
-        var content = LabelView.ContentOf(kept.Formula, plan, await LotsAsync(kept.Formula), knowledge);
-        return File(LabelSheet.Pdf(LabelArt.Of(content, size, plan.WithCode, Type), plan.Count, sheet, Type), "application/pdf", "labels.pdf");
+        var content = LabelView.ContentOf(kept.Formula, plan, await LotsAsync(), knowledge);
+        return File(LabelSheet.Pdf(LabelArt.Of(content, size, plan.WithCode, Type), plan.Count, plan.SheetFor(plan.Region ?? knowledge.Settings.Region), Type), "application/pdf", "labels.pdf");
     });
 
     /// <summary>Its texts as a table.</summary>
     public Task<IActionResult> OnGetCsvAsync(long id) => WithAsync(id, async kept
-        => File(System.Text.Encoding.UTF8.GetBytes(LabelTable.Csv(LabelView.ContentOf(kept.Formula, await labels.FindAsync(id), await LotsAsync(kept.Formula), knowledge))), "text/csv", "label.csv"));
+        => File(System.Text.Encoding.UTF8.GetBytes(LabelTable.Csv(LabelView.ContentOf(kept.Formula, await labels.FindAsync(id), await LotsAsync(), knowledge))), "text/csv", "label.csv"));
 
     /// <summary>Keeps what is chosen and answers with what it makes of the label; claims and declarations are kept when the field says so, until then only judged.</summary>
     public Task<IActionResult> OnPostAsync(long id) => WithAsync(id, async kept =>
@@ -66,7 +63,7 @@ public sealed class LabelModel(FormulaStore store, LabelStore labels, LotStore l
             kept = Request.Form.ContainsKey("keep") ? await store.ChangeAsync(id, kept.Version, Said) ?? kept : kept with { Formula = Said(kept.Formula) };
         }
 
-        return Partial("_Label", LabelView.Of(kept.Formula, plan, await LotsAsync(kept.Formula), knowledge, Type));
+        return Partial("_Label", LabelView.Of(kept.Formula, plan, await LotsAsync(), knowledge, Type));
 
         static SetField Set(string field, string[] words) => new(field, System.Text.Json.JsonSerializer.SerializeToElement(words));
     });
@@ -104,10 +101,6 @@ public sealed class LabelModel(FormulaStore store, LabelStore labels, LotStore l
         return sheet == usual ? plan : plan with { Sheet = sheet };
     }
 
-    /// <summary>Lots of what is in it that have a date and are not used up: the one that ends first is used first.</summary>
-    private async Task<ImmutableArray<Lot>> LotsAsync(Formula formula)
-    {
-        var used = formula.Lines.Select(line => line.Ingredient).ToHashSet(StringComparer.Ordinal);
-        return [.. (await lots.ListAsync()).Where(lot => lot.RemainingGrams > 0m && lot.UseBy is not null && used.Contains(lot.Ingredient))];
-    }
+    /// <summary>Lots that are not used up: the one that ends first is used first.</summary>
+    private async Task<ImmutableArray<Lot>> LotsAsync() => [.. (await lots.ListAsync()).Where(lot => lot.RemainingGrams > 0m)];
 }
