@@ -1,5 +1,6 @@
 using System.Text.Json;
 using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Json;
 
 namespace UmberCrock.Core.Evaluation;
 
@@ -62,7 +63,16 @@ public sealed record EvaluationSettings
     public string ToText() => JsonSerializer.Serialize(this, CatalogueJson.Reading);
 
     /// <summary>Reads choices as they are kept.</summary>
-    public static EvaluationSettings Parse(string text) => JsonSerializer.Deserialize<EvaluationSettings>(text, CatalogueJson.Reading)!;
+    public static EvaluationSettings Parse(string text) => JsonSerializer.Deserialize<EvaluationSettings>(text, CatalogueJson.Reading) ?? throw new DocumentException("/", "is empty.");
+
+    /// <summary>What does not hold together; empty when all does.</summary>
+    public IEnumerable<DocumentProblem> Problems()
+    {
+        if (DropsPerMillilitre is < FewestDrops or > MostDrops)
+            yield return new DocumentProblem("/drops", $"Drops in a millilitre: from {FewestDrops:0} to {MostDrops:0}.");
+        if (TraceBelowPercent is < 0m or > MostTracePercent)
+            yield return new DocumentProblem("/traces", $"A trace is less than a level from 0 to {MostTracePercent} %.");
+    }
 
     /// <summary>Which rule book applies.</summary>
     public Region Region { get; init; } = Region.Eu;

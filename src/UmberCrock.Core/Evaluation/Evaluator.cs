@@ -10,12 +10,15 @@ namespace UmberCrock.Core.Evaluation;
 /// <summary>The one entry to the computation: a pure function of formula, catalogue and settings.</summary>
 public static class Evaluator
 {
-    /// <summary>Evaluates a formula.</summary>
+    /// <summary>The worst so many are told: nobody reads on, and a formula made to be judged badly would be answered with megabytes.</summary>
+    public const int MostFindings = 250;
+
+    /// <summary>Evaluates a formula; of more than <see cref="MostFindings"/> findings the worst are told.</summary>
     /// <exception cref="Json.DocumentException">A line names an ingredient that the catalogue does not have.</exception>
     public static EvaluationResult Evaluate(Formula formula, Catalogue catalogue, EvaluationSettings settings)
     {
         var assessment = new Assessment(ResolvedFormula.Of(formula, catalogue, settings));
-        return Answer(assessment, [.. Topics.All.SelectMany(topic => topic.Find(assessment).Select(finding => FixTrial.Tried(assessment, topic, finding))).OrderBy(finding => finding.Severity)]);
+        return Answer(assessment, [.. Topics.All.SelectMany(topic => topic.Find(assessment).Select(finding => FixTrial.Tried(assessment, topic, finding))).OrderBy(finding => finding.Severity).Take(MostFindings)]);
     }
 
     /// <summary>
@@ -24,7 +27,7 @@ public static class Evaluator
     public static EvaluationResult Sweep(Formula formula, Catalogue catalogue, EvaluationSettings settings)
     {
         var assessment = new Assessment(ResolvedFormula.Of(formula, catalogue, settings));
-        return Answer(assessment, [.. Topics.All.SelectMany(topic => topic.Find(assessment)).Select(finding => finding with { Ways = null, Fixes = [] }).OrderBy(finding => finding.Severity)]);
+        return Answer(assessment, [.. Topics.All.SelectMany(topic => topic.Find(assessment)).Select(finding => finding with { Ways = null, Fixes = [] }).OrderBy(finding => finding.Severity).Take(MostFindings)]);
     }
 
     private static EvaluationResult Answer(Assessment assessment, ImmutableArray<Finding> findings)

@@ -60,7 +60,8 @@ internal static class FixBuilder
 
     private static (string Phase, List<FormulaEdit> Edits) PhaseOf(Formula formula, Stage stage)
     {
-        if (formula.Phases.LastOrDefault(candidate => candidate.Stage == stage) is { } phase)
+        // Where no phase fits any more, the last one takes it; whether that cures anything is for the trial to say.
+        if ((formula.Phases.LastOrDefault(candidate => candidate.Stage == stage) ?? (formula.Phases.Length >= FormulaReader.MaxPhases ? formula.Phases[^1] : null)) is { } phase)
             return (phase.Id, []);
         var id = PhaseIds.NextFree(formula);
         var name = stage switch { Stage.Infuse => "Infusion", Stage.Melt => "Hot melt", Stage.Powder => "Powders", _ => "Cool additions" };

@@ -1,4 +1,5 @@
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Json;
 
 namespace UmberCrock.Core.Evaluation;
 
@@ -14,6 +15,8 @@ internal static class FixTrial
     public static Finding Tried(Assessment before, Topic topic, Finding finding)
     {
         var resolved = before.Resolved;
+        if (IsFull(resolved.Formula))
+            finding = finding with { Fixes = [.. finding.Fixes.Where(fix => CanApply(resolved.Formula, fix))] };
         if (finding.Ways is null)
         {
             // A balance line that holds nothing takes up what a fix frees and can so bring back what the fix took out. Everywhere else
@@ -32,13 +35,28 @@ internal static class FixTrial
             Ways = null,
             Fixes =
             [
-                .. finding.Ways().Take(MostTried)
+                .. finding.Ways().Where(fix => !IsFull(resolved.Formula) || CanApply(resolved.Formula, fix)).Take(MostTried)
                     .Select(fix => (Fix: fix, After: After(resolved, fix, asked)))
                     .Where(trial => trial.After.TrueForAll(other => other.Code != finding.Code) && StopsOf(trial.After).IsSubsetOf(stops) && Troubles(trial.After) <= Troubles(now))
                     .OrderBy(trial => Troubles(trial.After))
                     .Take(MostOffered).Select(trial => trial.Fix),
             ],
         };
+    }
+
+    /// <summary>A formula that has no room for another line or phase: a fix that adds one cannot be offered.</summary>
+    private static bool IsFull(Formula formula) => formula.Lines.Length >= Formula.MaxLines || formula.Phases.Length >= FormulaReader.MaxPhases;
+
+    private static bool CanApply(Formula formula, Fix fix)
+    {
+        try
+        {
+            return FormulaEdit.ApplyAll(formula, fix.Edits) is not null;
+        }
+        catch (DocumentException)
+        {
+            return false;
+        }
     }
 
     /// <summary>A cure may not be worse than what it cures.</summary>

@@ -20,10 +20,12 @@ public sealed record AddPhase(string Phase, string Name, Stage Stage, int? Posit
             throw new DocumentException("/phase", $"\"{Phase}\" is already the id of a phase.");
         if (formula.Phases.Length >= FormulaReader.MaxPhases)
             throw new DocumentException("/phase", $"does not fit: a formula has at most {FormulaReader.MaxPhases} phases.");
+        if (Name.Length > FormulaReader.LongestName)
+            throw new DocumentException("/name", $"has more than {FormulaReader.LongestName} letters.");
         var position = Position ?? formula.Phases.Length;
         if (position > formula.Phases.Length)
             throw new DocumentException("/position", $"is {position}, but there are {formula.Phases.Length} phases.");
-        return formula with { Phases = formula.Phases.Insert(position, new Phase(Phase, Name, Stage)) };
+        return formula with { Phases = formula.Phases.Insert(position, new Phase(Phase, PlainText.OneLine(Name), Stage)) };
     }
 }
 

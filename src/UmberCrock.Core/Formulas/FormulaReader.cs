@@ -19,6 +19,9 @@ public static class FormulaReader
     /// <summary>The most phases a formula may have.</summary>
     public const int MaxPhases = 20;
 
+    /// <summary>The longest name of a formula or of a phase, letters.</summary>
+    public const int LongestName = 200;
+
     /// <summary>Reads a document from text.</summary>
     /// <exception cref="DocumentException">The text is not JSON or not a formula of this version.</exception>
     public static Formula Parse(string json) => Parse(Encoding.UTF8.GetBytes(json));
@@ -38,7 +41,12 @@ public static class FormulaReader
         try
         {
             var withoutMark = utf8.Span.StartsWith("\uFEFF"u8) ? utf8[3..] : utf8;
-            return JsonDocument.Parse(withoutMark, ContractJson.Strict);
+            var document = JsonDocument.Parse(withoutMark, ContractJson.Strict);
+            return JsonTexts.Checked(document, withoutMark.Span);
+        }
+        catch (InvalidOperationException)
+        {
+            throw new DocumentException("/", "has a member whose name is not valid Unicode.") { IsMalformed = true };
         }
         catch (JsonException problem)
         {
@@ -96,7 +104,7 @@ public static class FormulaReader
 
     private static string ReadName(JsonWalker walker)
     {
-        var name = walker.Text("name", null).Trim();
+        var name = PlainText.OneLine(walker.Text("name", null));
         if (name.Length == 0 && walker.Has("name"))
             walker.Refuse(walker.At("name"), "is empty: a formula needs a name.");
         return name;
@@ -104,8 +112,8 @@ public static class FormulaReader
 
     private static Phase ReadPhase(JsonWalker walker)
     {
-        var phase = new Phase(walker.Text("id", null, 4), walker.Text("name", ""), walker.Word<Stage>("stage", null));
-        if (walker.Has("id") && !PhaseIds.IsValid(phase.Id))
+        var phase = new Phase(walker.Text("id", null, 4), PlainText.OneLine(walker.Text("name", "", LongestName)), walker.Word<Stage>("stage", null));
+        if (walker.HasText("id") && !PhaseIds.IsValid(phase.Id))
             walker.Refuse(walker.At("id"), PhaseIds.Rule);
         walker.RefuseUnknown();
         return phase;
@@ -153,7 +161,7 @@ public static class FormulaReader
 
         foreach (var (line, index) in formula.Lines.Select((line, index) => (line, index)))
         {
-            if (line.Phase.Length > 0 && phases.TrueForAll(phase => phase.Id != line.Phase))
+            if (lines[index].HasText("phase") && phases.TrueForAll(phase => phase.Id != line.Phase))
                 walker.Refuse(lines[index].At("phase"), $"\"{line.Phase}\" is not the id of a phase of this formula.");
             if (line.IsBalance && formula.BalanceIndex < index)
                 walker.Refuse(lines[index].At("balance"), $"is a second balance line: line {formula.BalanceIndex} is one already.");

@@ -33,7 +33,7 @@ public static partial class IngredientTable
             foreach (var ingredient in ingredients)
             {
                 foreach (var column in Columns)
-                    csv.WriteField(Cell(ingredient, column));
+                    csv.WriteField(CsvCells.Written(Cell(ingredient, column)));
                 csv.NextRecord();
             }
         }
@@ -128,7 +128,7 @@ public static partial class IngredientTable
         public Ingredient? ToIngredient(List<DocumentProblem> problems)
         {
             var before = problems.Count;
-            foreach (var column in heading.Where(column => IsSpreadsheetFormula(Cell(column))))
+            foreach (var column in heading.Where(column => IsSpreadsheetFormula(Raw(column))))
                 problems.Add(At(column, "holds a spreadsheet formula. Only values are read."));
             if (!Vocabulary.TryParse<IngredientClass>(Cell("class"), out var ofClass))
                 problems.Add(At("class", $"must be one of {string.Join(", ", Vocabulary.All<IngredientClass>())}."));
@@ -156,7 +156,9 @@ public static partial class IngredientTable
 
         private static bool IsSpreadsheetFormula(string cell) => cell.Length > 0 && (cell[0] is '=' or '@' || (cell[0] is '+' or '-' && !char.IsAsciiDigit(cell.ElementAtOrDefault(1))));
 
-        private string Cell(string column) => Array.IndexOf(heading, column) is var at and >= 0 ? csv.GetField(at) ?? "" : "";
+        private string Cell(string column) => CsvCells.Read(Raw(column));
+
+        private string Raw(string column) => Array.IndexOf(heading, column) is var at and >= 0 ? csv.GetField(at) ?? "" : "";
 
         private DocumentProblem At(string column, string reason) => new($"/{number}/{column}", reason);
 

@@ -45,7 +45,7 @@ public sealed record Lot(
     /// <summary>The day it ends: as printed or, once opened, when its shelf life opened is over, whichever is first; null when neither is known.</summary>
     public DateOnly? EndsOn(Ingredient ingredient)
     {
-        var afterOpening = OpenedOn is { } opened && ingredient.ShelfLifeOpenedMonths is { } months ? opened.AddMonths((int)Math.Floor(months.Value)) : (DateOnly?)null;
+        var afterOpening = OpenedOn is { } opened && ingredient.ShelfLifeOpenedMonths is { } months && opened <= Days.Latest ? opened.AddMonths((int)Math.Floor(months.Value)) : (DateOnly?)null;
         return UseBy is null ? afterOpening : afterOpening is null || UseBy < afterOpening ? UseBy : afterOpening;
     }
 
@@ -54,7 +54,7 @@ public sealed record Lot(
     {
         if (RemainingGrams == 0m)
             return LotState.Empty;
-        if (EndsOn(ingredient) is { } end && today.AddDays(NearDays) >= end)
+        if (EndsOn(ingredient) is { } end && today >= end.AddDays(-NearDays))
             return end < today ? LotState.Ended : LotState.NearEnd;
         return OpenedOn is null ? LotState.Sealed : LotState.InUse;
     }

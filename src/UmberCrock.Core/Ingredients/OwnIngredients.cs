@@ -64,7 +64,9 @@ public static partial class OwnIngredients
     }
 
     /// <summary>Reads one ingredient as it is stored.</summary>
-    public static Ingredient ParseStored(string json) => JsonSerializer.Deserialize<Ingredient>(json, CatalogueJson.Reading)!;
+    /// <exception cref="DocumentException">It holds nothing.</exception>
+    /// <exception cref="JsonException">It is no ingredient of this version.</exception>
+    public static Ingredient ParseStored(string json) => JsonSerializer.Deserialize<Ingredient>(json, CatalogueJson.Reading) ?? throw new DocumentException("/", "is empty.");
 
     /// <summary>One ingredient as it is stored and written: members that say nothing are left out.</summary>
     public static JsonObject Write(Ingredient ingredient)

@@ -7,7 +7,6 @@ namespace UmberCrock.Core.Intake;
 /// <summary>Makes a formula of what was read.</summary>
 internal static class IntakeFormula
 {
-    private const int LongestName = 200;
     private const decimal Whole = 100m;
 
     /// <summary>What bears no melt goes in later, C.</summary>
@@ -30,7 +29,7 @@ internal static class IntakeFormula
         var form = options.Form ?? FormOf(reading.Name, rules);
         return (new Formula
         {
-            Name = reading.Name is { Length: > 0 } name ? name[..Math.Min(name.Length, LongestName)] : "Recipe taken in",
+            Name = reading.Name is { Length: > 0 } name ? name[..Math.Min(name.Length, FormulaReader.LongestName)] : "Recipe taken in",
             Form = form,
             Zone = UsualFor.Zone(form),
             Exposure = UsualFor.Exposure(form),
@@ -55,7 +54,7 @@ internal static class IntakeFormula
             : ("Melt", Stage.Melt);
         var phases = new List<Phase>();
         var phaseOf = new Dictionary<int, string>();
-        foreach (var group in taken.GroupBy(Of).OrderBy(group => named ? 0 : Array.IndexOf(Order, group.Key.Stage)).Take(26))
+        foreach (var group in taken.GroupBy(Of).OrderBy(group => named ? 0 : Array.IndexOf(Order, group.Key.Stage)).Take(FormulaReader.MaxPhases))
         {
             // "Phase B" tells no stage: where all of it goes in at one, it is that.
             var usual = group.Select(index => Usual(reading.Lines[index].Ingredient!).Stage).Distinct().ToList();

@@ -32,15 +32,16 @@ internal sealed class JsonWalker
 
     public bool Has(string name) => IsObject && element.TryGetProperty(name, out _);
 
+    /// <summary>True for a member that is there and is text.</summary>
+    public bool HasText(string name) => IsObject && element.TryGetProperty(name, out var value) && value.ValueKind == JsonValueKind.String;
+
     public string Text(string name, string? fallback, int longest = 200)
     {
         if (!Take(name, fallback is null, out var value))
             return fallback ?? "";
         if (value.ValueKind != JsonValueKind.String)
             return Wrong(name, "must be text", value, fallback ?? "");
-        var text = ReadString(value);
-        if (text is null)
-            return Wrong(name, "holds text that is not valid Unicode", null, fallback ?? "");
+        var text = value.GetString()!;
         return text.Length > longest ? Wrong(name, $"is longer than {longest} characters", null, fallback ?? "") : text;
     }
 
@@ -48,7 +49,7 @@ internal sealed class JsonWalker
     {
         if (!Take(name, fallback is null, out var value))
             return fallback ?? default;
-        if (value.ValueKind == JsonValueKind.String && Vocabulary.TryParse<T>(ReadString(value), out var parsed))
+        if (value.ValueKind == JsonValueKind.String && Vocabulary.TryParse<T>(value.GetString(), out var parsed))
             return parsed;
         return Wrong(name, $"must be one of {string.Join(", ", Vocabulary.All<T>())}", null, fallback ?? default);
     }
@@ -98,7 +99,7 @@ internal sealed class JsonWalker
         var texts = new List<string>();
         foreach (var (item, index) in Items(name, required: false, most).Select((item, index) => (item, index)))
         {
-            var text = item.ValueKind == JsonValueKind.String ? ReadString(item) : null;
+            var text = item.ValueKind == JsonValueKind.String ? item.GetString() : null;
             if (text is null || text.Length > longest)
                 Refuse($"{At(name)}/{index}", $"must be text of at most {longest} characters.");
             else
@@ -148,19 +149,6 @@ internal sealed class JsonWalker
     {
         Refuse(At(name), found is { } value ? $"{reason}, not {KindWord(value.ValueKind)}." : $"{reason}.");
         return fallback;
-    }
-
-    private static string? ReadString(JsonElement value)
-    {
-        try
-        {
-            return value.GetString();
-        }
-        catch (InvalidOperationException)
-        {
-            // An escaped lone surrogate is valid JSON but no Unicode text.
-            return null;
-        }
     }
 
     private static string KindWord(JsonValueKind kind) => kind switch

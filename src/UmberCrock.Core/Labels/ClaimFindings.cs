@@ -5,13 +5,16 @@ namespace UmberCrock.Core.Labels;
 /// <summary>Findings about what the label says: its claims, its name, and declared properties that are not so.</summary>
 internal static class ClaimFindings
 {
+    /// <summary>A fix carries the whole list of claims: those of the first few are offered, the next ones once these are settled.</summary>
+    private const int MostWithFixes = 8;
+
     public static IEnumerable<Finding> Find(ResolvedFormula resolved)
     {
         var claims = resolved.Formula.Label.Claims;
         for (var at = 0; at < claims.Length; at++)
         {
             foreach (var problem in ClaimCheck.Of(claims[at], resolved))
-                yield return Of(problem, claims[at], [.. Ways(resolved, at, problem)]);
+                yield return Of(problem, claims[at], at < MostWithFixes ? [.. Ways(resolved, at, problem)] : []);
         }
 
         foreach (var problem in ClaimCheck.Of(resolved.Formula.Name, resolved).Where(problem => problem.Severity == Severity.Stop))

@@ -105,7 +105,7 @@ public sealed record LabelPlan
     public string ToText() => JsonSerializer.Serialize(this, CatalogueJson.Reading);
 
     /// <summary>Reads it as it is kept.</summary>
-    public static LabelPlan Parse(string text) => JsonSerializer.Deserialize<LabelPlan>(text, CatalogueJson.Reading)!;
+    public static LabelPlan Parse(string text) => JsonSerializer.Deserialize<LabelPlan>(text, CatalogueJson.Reading) ?? throw new DocumentException("/", "is empty.");
 
     /// <summary>The sheet, or the usual one of a region.</summary>
     public SheetPlan SheetFor(Region region) => Sheet ?? SheetPlan.Of(region == Ingredients.Region.Us ? SheetPaper.Letter : SheetPaper.A4);

@@ -73,7 +73,7 @@ public sealed record Workshop
     public string ToText() => JsonSerializer.Serialize(this, CatalogueJson.Reading);
 
     /// <summary>Reads choices as they are kept.</summary>
-    public static Workshop Parse(string text) => JsonSerializer.Deserialize<Workshop>(text, CatalogueJson.Reading)!;
+    public static Workshop Parse(string text) => JsonSerializer.Deserialize<Workshop>(text, CatalogueJson.Reading) ?? throw new DocumentException("/", "is empty.");
 
     /// <summary>What does not hold together; empty when all does.</summary>
     public IEnumerable<DocumentProblem> Problems()
