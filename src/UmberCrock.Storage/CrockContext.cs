@@ -1,4 +1,5 @@
 using System.Data.Common;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
 using Microsoft.EntityFrameworkCore.Diagnostics;
@@ -36,8 +37,13 @@ public sealed class CrockContext(DbContextOptions<CrockContext> options) : DbCon
     public DbSet<SettingRow> Settings => Set<SettingRow>();
 
     /// <summary>Options for a file; foreign keys on, every commit on the disk before it is answered.</summary>
-    public static void Configure(DbContextOptionsBuilder builder, string file)
-        => builder.UseSqlite($"Data Source={file};Foreign Keys=True;Default Timeout=10").AddInterceptors(DurableCommits.Instance);
+    /// <param name="builder">What is configured.</param>
+    /// <param name="file">The file.</param>
+    /// <param name="pooling">False to let go of the file when the context is disposed.</param>
+    public static void Configure(DbContextOptionsBuilder builder, string file, bool pooling = true)
+        => builder.UseSqlite(new SqliteConnectionStringBuilder { DataSource = file, ForeignKeys = true, DefaultTimeout = 10, Pooling = pooling }.ConnectionString).AddInterceptors(DurableCommits.Instance)
+            // Steps, revisions and labels of a formula in the bin are asked for by its key only, never by way of the formula.
+            .ConfigureWarnings(warnings => warnings.Ignore(CoreEventId.PossibleIncorrectRequiredNavigationWithQueryFilterInteractionWarning));
 
     /// <inheritdoc/>
     protected override void OnModelCreating(ModelBuilder modelBuilder)
@@ -46,6 +52,8 @@ public sealed class CrockContext(DbContextOptions<CrockContext> options) : DbCon
         {
             formula.HasIndex(row => row.Name);
             formula.HasIndex(row => row.ChangedAt);
+            formula.HasIndex(row => row.Key).IsUnique();
+            formula.HasQueryFilter(row => row.DeletedAt == null);
             formula.Property(row => row.Version).IsConcurrencyToken();
             formula.HasMany(row => row.Steps).WithOne().HasForeignKey(step => step.FormulaId).OnDelete(DeleteBehavior.Cascade);
             formula.HasOne<LabelRow>().WithOne().HasForeignKey<LabelRow>(label => label.FormulaId).OnDelete(DeleteBehavior.Cascade);
@@ -55,12 +63,24 @@ public sealed class CrockContext(DbContextOptions<CrockContext> options) : DbCon
         modelBuilder.Entity<StepRow>().HasKey(step => new { step.FormulaId, step.Number });
         modelBuilder.Entity<RevisionRow>().HasKey(revision => new { revision.FormulaId, revision.Number });
         modelBuilder.Entity<LabelRow>().HasKey(label => label.FormulaId);
+        modelBuilder.Entity<LabelRow>().Property(label => label.Version).IsConcurrencyToken();
+        modelBuilder.Entity<LadderRow>().HasIndex(row => row.Key).IsUnique();
+        modelBuilder.Entity<LadderRow>().HasQueryFilter(row => row.DeletedAt == null);
+        modelBuilder.Entity<LadderRow>().Property(row => row.Version).IsConcurrencyToken();
         modelBuilder.Entity<LadderRow>().HasMany(ladder => ladder.Observations).WithOne().HasForeignKey(observation => observation.LadderId).OnDelete(DeleteBehavior.Cascade);
         modelBuilder.Entity<ObservationRow>().ToTable("Observations").HasKey(observation => new { observation.LadderId, observation.Rung });
         modelBuilder.Entity<OwnIngredientRow>().HasKey(row => row.Slug);
         modelBuilder.Entity<CorrectionRow>().HasKey(row => new { row.Ingredient, row.Property });
-        modelBuilder.Entity<LotRow>().HasIndex(row => row.Ingredient);
+        modelBuilder.Entity<OwnIngredientRow>().Property(row => row.ChangedAt).IsConcurrencyToken();
+        modelBuilder.Entity<LotRow>(lot =>
+        {
+            lot.HasIndex(row => row.Ingredient);
+            lot.HasIndex(row => row.Key).IsUnique();
+            lot.HasQueryFilter(row => row.DeletedAt == null);
+            lot.Property(row => row.Version).IsConcurrencyToken();
+        });
         modelBuilder.Entity<SettingRow>().HasKey(row => row.Name);
+        modelBuilder.Entity<SettingRow>().Property(row => row.Version).IsConcurrencyToken();
     }
 
     /// <summary>A power cut must not lose what was acknowledged: in WAL mode only synchronous=FULL syncs at every commit.</summary>

@@ -14,7 +14,7 @@ public sealed class OwnIngredientRow
     /// <summary>True once it was taken out of the larder; old formulas still know it.</summary>
     public bool IsRemoved { get; set; }
 
-    /// <summary>When it last changed, milliseconds since 1970 UTC.</summary>
+    /// <summary>When it last changed, milliseconds since 1970 UTC; grows with every change.</summary>
     public long ChangedAt { get; set; }
 }
 
@@ -45,7 +45,7 @@ public sealed class CorrectionRow
     /// <summary>How sure it is.</summary>
     public Confidence Confidence { get; set; }
 
-    /// <summary>When it was set, milliseconds since 1970 UTC.</summary>
+    /// <summary>When it was set, milliseconds since 1970 UTC; grows with every change.</summary>
     public long ChangedAt { get; set; }
 }
 
@@ -54,6 +54,9 @@ public sealed class LotRow
 {
     /// <summary>Key.</summary>
     public long Id { get; set; }
+
+    /// <summary>What it is called in saved files.</summary>
+    public string Key { get; set; } = RowKeys.New();
 
     /// <summary>Slug of its ingredient.</summary>
     public required string Ingredient { get; set; }
@@ -84,6 +87,12 @@ public sealed class LotRow
 
     /// <summary>Free text.</summary>
     public required string Notes { get; set; }
+
+    /// <summary>Grows with every change.</summary>
+    public long Version { get; set; }
+
+    /// <summary>When it was put into the bin, milliseconds since 1970 UTC; null while it is in the larder.</summary>
+    public long? DeletedAt { get; set; }
 }
 
 /// <summary>A choice of the maker's that is kept by name.</summary>
@@ -94,4 +103,7 @@ public sealed class SettingRow
 
     /// <summary>What was chosen, as a JSON document.</summary>
     public required string Document { get; set; }
+
+    /// <summary>Grows with every change.</summary>
+    public long Version { get; set; }
 }

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage;
+using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Json;
@@ -13,8 +14,23 @@ public sealed record IngredientUse(long FormulaId, string Name, ProductForm Form
 /// <summary>Keeps the maker's own ingredients and values, and finds ingredients by name. Every change is one transaction.</summary>
 public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowledge knowledge, TimeProvider clock) : IDisposable
 {
+    private const string What = "This ingredient";
+    private static readonly Formula Probe = new() { Name = "probe", Form = ProductForm.Balm, Phases = [new("A", "", Stage.Melt)] };
     private readonly SemaphoreSlim turn = new(1);
     private ImmutableHashSet<string> removed = [];
+    private ImmutableDictionary<string, long> versions = ImmutableDictionary<string, long>.Empty;
+
+    /// <summary>Own ingredients and values that cannot be read.</summary>
+    public IReadOnlyList<UnreadableRow> Odd { get; private set; } = [];
+
+    /// <summary>The version a form must name to change an own ingredient; 0 for one that is not there.</summary>
+    public long VersionOf(string slug) => versions.GetValueOrDefault(slug);
+
+    /// <summary>Grows with every change of an own value of an ingredient.</summary>
+    public long VersionsOfValues(string ingredient) => IngredientProperty.All.Sum(property => VersionOf(ingredient, property.Name));
+
+    /// <summary>The version a form must name to change an own value; 0 where none is set.</summary>
+    public long VersionOf(string ingredient, string property) => versions.GetValueOrDefault($"{ingredient}/{property}");
 
     /// <summary>The ingredients the larder shows: all but own ones that were taken out.</summary>
     public IEnumerable<Ingredient> Present => knowledge.Catalogue.Ingredients.Where(ingredient => !removed.Contains(ingredient.Slug));
@@ -22,12 +38,12 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
     /// <inheritdoc/>
     public void Dispose() => turn.Dispose();
 
-    /// <summary>Reads what is kept, and fills the index of names. Called once at start.</summary>
+    /// <summary>Reads what is kept, and fills the index of names. Called at start, and when another file took the place of this one.</summary>
     public async Task PrepareAsync()
     {
         await using var context = await contexts.CreateDbContextAsync();
         await using var transaction = await context.Database.BeginTransactionAsync();
-        await RefreshAsync(context, transaction);
+        await RefreshAsync(context, transaction, []);
     }
 
     /// <summary>Finds present ingredients by any name, best first; all of them, by name, for an empty query.</summary>
@@ -54,7 +70,7 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
     public Task AddAsync(IReadOnlyList<Ingredient> ingredients, Func<int, string> pointerOf)
         => ChangeAsync(context =>
         {
-            var slugs = knowledge.Catalogue.Ingredients.Select(ingredient => ingredient.Slug).ToHashSet(StringComparer.Ordinal);
+            var slugs = knowledge.Catalogue.Ingredients.Select(ingredient => ingredient.Slug).Concat(Odd.Where(row => row.Kind == RowKind.OwnIngredient).Select(row => row.Key)).ToHashSet(StringComparer.Ordinal);
             var names = Present.Select(ingredient => IngredientSearch.Fold(ingredient.Name)).ToHashSet(StringComparer.Ordinal);
             var problems = new List<DocumentProblem>();
             foreach (var (ingredient, at) in ingredients.Select((ingredient, at) => (ingredient, at)))
@@ -62,56 +78,88 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
                 if (!names.Add(IngredientSearch.Fold(ingredient.Name)))
                     problems.Add(new DocumentProblem($"{pointerOf(at)}/name", $"\"{ingredient.Name}\" is there already. Give it another name, or correct the one that is there."));
                 else if (!slugs.Add(ingredient.Slug))
-                    problems.Add(new DocumentProblem($"{pointerOf(at)}/slug", $"\"{ingredient.Slug}\" is taken."));
+                    problems.Add(new DocumentProblem($"{pointerOf(at)}/slug", $"\"{ingredient.Slug}\" is taken, perhaps by one in the bin."));
                 else
-                    context.OwnIngredients.Add(new OwnIngredientRow { Slug = ingredient.Slug, Document = OwnIngredients.Write(ingredient).ToJsonString(ContractJson.Options), ChangedAt = Now() });
+                    context.OwnIngredients.Add(new OwnIngredientRow { Slug = ingredient.Slug, Document = TextOf(ingredient), ChangedAt = Stale.After(0, clock) });
             }
 
-            return problems.Count == 0 ? Task.CompletedTask : throw new DocumentException(problems);
+            return problems.Count == 0 ? Task.FromResult(ingredients.Select(ingredient => ingredient.Slug)) : throw new DocumentException(problems);
         });
 
     /// <summary>Changes an own ingredient.</summary>
+    /// <exception cref="StaleException">Another window has changed it since the caller read it.</exception>
     /// <exception cref="DocumentException">There is no such own ingredient, or another one has its name.</exception>
-    public Task UpdateAsync(Ingredient ingredient)
+    public Task UpdateAsync(Ingredient ingredient, long version)
         => ChangeAsync(async context =>
         {
             if (Present.Any(other => other.Slug != ingredient.Slug && IngredientSearch.Fold(other.Name) == IngredientSearch.Fold(ingredient.Name)))
                 throw new DocumentException("/name", $"\"{ingredient.Name}\" is there already. Give it another name.");
-            var row = await OwnAsync(context, ingredient.Slug);
-            row.Document = OwnIngredients.Write(ingredient).ToJsonString(ContractJson.Options);
-            row.ChangedAt = Now();
+            var row = await OwnAsync(context, ingredient.Slug, version);
+            row.Document = TextOf(ingredient);
+            row.ChangedAt = Stale.After(row.ChangedAt, clock);
+            return [ingredient.Slug];
         });
 
     /// <summary>
-    /// Takes an own ingredient out of the larder. Formulas that hold it get the replacement, each as a step that can be undone; histories
+    /// Puts an own ingredient into the bin. Formulas that hold it get the replacement, each as a step that can be undone; histories
     /// still know it.
     /// </summary>
     /// <returns>How many formulas were changed.</returns>
+    /// <exception cref="StaleException">Another window has changed it since the caller read it.</exception>
     /// <exception cref="DocumentException">It is in use and no replacement was named, or the replacement is not in the larder.</exception>
-    public async Task<int> RemoveAsync(string slug, string? replacement)
+    public async Task<int> RemoveAsync(string slug, string? replacement, long version)
     {
-        var uses = await UsesAsync(slug);
-        if (uses.Count > 0 && (string.IsNullOrEmpty(replacement) || replacement == slug || Present.All(ingredient => ingredient.Slug != replacement)))
-            throw new DocumentException("/replacement", $"{uses.Count} formula{(uses.Count == 1 ? " holds" : "s hold")} it ({string.Join(", ", uses.Take(3).Select(use => use.Name))}). Say what should stand in its place.");
+        var changed = 0;
         await ChangeAsync(async context =>
         {
-            (await OwnAsync(context, slug)).IsRemoved = true;
-            foreach (var use in uses)
+            var row = await OwnAsync(context, slug, version);
+            var uses = await UsesAsync(context, slug);
+            if (uses.Count > 0 && (string.IsNullOrEmpty(replacement) || replacement == slug || Present.All(ingredient => ingredient.Slug != replacement)))
+                throw new DocumentException("/replacement", $"{uses.Count} formula{(uses.Count == 1 ? " holds" : "s hold")} it ({string.Join(", ", uses.Take(3).Select(use => use.Name))}). Say what should stand in its place.");
+            row.IsRemoved = true;
+            row.ChangedAt = Stale.After(row.ChangedAt, clock);
+            var ids = uses.Select(use => use.FormulaId).ToList();
+            foreach (var holder in await context.Formulas.Where(formula => ids.Contains(formula.Id)).ToListAsync())
             {
-                var row = (await context.Formulas.FindAsync(use.FormulaId))!;
-                var formula = FormulaReader.Parse(row.Document);
+                var formula = FormulaReader.Parse(holder.Document);
                 var edits = Enumerable.Range(0, formula.Lines.Length).Where(line => formula.Lines[line].Ingredient == slug).Select(line => new ReplaceIngredient(line, replacement!));
-                await FormulaStore.RecordAsync(context, row, FormulaEdit.ApplyAll(formula, edits));
-                row.Version++;
-                row.ChangedAt = Now();
+                await FormulaRows.RecordAsync(context, holder, FormulaEdit.ApplyAll(formula, edits), knowledge);
+                holder.Version++;
+                holder.ChangedAt = Stale.After(0, clock);
             }
+
+            changed = uses.Count;
+            return [];
         });
-        return uses.Count;
+        return changed;
+    }
+
+    /// <summary>Takes an own ingredient out of the bin; false when it is not there.</summary>
+    /// <exception cref="DocumentException">Another one has its name by now.</exception>
+    public async Task<bool> BringBackAsync(string slug)
+    {
+        var found = false;
+        await ChangeAsync(async context =>
+        {
+            if (await context.OwnIngredients.FindAsync(slug) is not { IsRemoved: true } row)
+                return [];
+            var name = knowledge.Catalogue.Find(slug)?.Name ?? slug;
+            if (Present.Any(other => IngredientSearch.Fold(other.Name) == IngredientSearch.Fold(name)))
+                throw new DocumentException("/name", $"\"{name}\" is in the larder by now. Give that one another name first.");
+            (row.IsRemoved, row.ChangedAt, found) = (false, Stale.After(row.ChangedAt, clock), true);
+            return [slug];
+        });
+        return found;
     }
 
     /// <summary>Sets the maker's own value of a property, or gives the catalogue's back for null.</summary>
+    /// <param name="slug">The ingredient.</param>
+    /// <param name="property">Name of the property.</param>
+    /// <param name="value">The value; null to take the own one away.</param>
+    /// <param name="version">The version the caller read, as <see cref="VersionOf(string, string)"/> says; null not to ask.</param>
+    /// <exception cref="StaleException">Another window has set it since the caller read it.</exception>
     /// <exception cref="DocumentException">There is no such ingredient or property, or the value does not hold together.</exception>
-    public Task CorrectAsync(string slug, string property, Quantity? value)
+    public Task CorrectAsync(string slug, string property, Quantity? value, long? version = null)
         => ChangeAsync(async context =>
         {
             if (knowledge.Catalogue.Find(slug) is null)
@@ -119,36 +167,38 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
             var known = IngredientProperty.Find(property) ?? throw new DocumentException("/property", $"\"{property}\" is not a property.");
             if (value is not null && IngredientChecks.OfValue(known, value, $"/{property}").ToList() is { Count: > 0 } problems)
                 throw new DocumentException(problems);
-            if (await context.Corrections.FindAsync(slug, property) is { } before)
-                context.Corrections.Remove(before);
-            if (value is not null)
+            var row = await context.Corrections.FindAsync(slug, property);
+            if (version is not null && (row?.ChangedAt ?? 0) != version)
+                throw new StaleException("This value");
+            if (value is null)
             {
-                await context.SaveChangesAsync();
-                context.Corrections.Add(new CorrectionRow
-                {
-                    Ingredient = slug,
-                    Property = property,
-                    Value = value.Value,
-                    Low = value.Low,
-                    High = value.High,
-                    Unit = value.Unit,
-                    Source = value.Source,
-                    Confidence = value.Confidence,
-                    ChangedAt = Now(),
-                });
+                if (row is not null)
+                    context.Corrections.Remove(row);
+                return [];
             }
+
+            if (row is null)
+                context.Corrections.Add(row = new CorrectionRow { Ingredient = slug, Property = property, Unit = "", Source = "" });
+            (row.Value, row.Low, row.High, row.Unit, row.Source, row.Confidence) = (value.Value, value.Low, value.High, value.Unit, PlainText.OneLine(value.Source), value.Confidence);
+            row.ChangedAt = Stale.After(row.ChangedAt, clock);
+            return [slug];
         });
 
-    /// <summary>The formulas that hold an ingredient, most of it first.</summary>
+    /// <summary>The formulas that hold an ingredient, most of it first; what cannot be read counts for nothing.</summary>
     public async Task<IReadOnlyList<IngredientUse>> UsesAsync(string slug)
     {
         await using var context = await contexts.CreateDbContextAsync();
+        return await UsesAsync(context, slug);
+    }
+
+    private static async Task<IReadOnlyList<IngredientUse>> UsesAsync(CrockContext context, string slug)
+    {
         var mention = $"%\"ingredient\":\"{slug}\"%";
-        var rows = await context.Formulas.AsNoTracking().Where(row => EF.Functions.Like(row.Document, mention)).Select(row => new { row.Id, row.Document }).ToListAsync();
+        var rows = await context.Formulas.AsNoTracking().Where(row => EF.Functions.Like(row.Document, mention)).Select(row => new { row.Id, row.Name, row.Document }).ToListAsync();
+        var (read, _) = RowReading.Each(rows, row => RowReading.Read(RowKind.Formula, "", row.Name, () => (row.Id, Formula: FormulaReader.Parse(row.Document))));
         return
         [
-            .. rows.Select(row => (row.Id, Formula: FormulaReader.Parse(row.Document)))
-                .Select(kept => new IngredientUse(kept.Id, kept.Formula.Name, kept.Formula.Form, PercentIn(kept.Formula, slug)))
+            .. read.Select(kept => new IngredientUse(kept.Id, kept.Formula.Name, kept.Formula.Form, PercentIn(kept.Formula, slug)))
                 .OrderByDescending(use => use.Percent).ThenBy(use => use.Name, StringComparer.Ordinal),
         ];
     }
@@ -159,20 +209,25 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
         return Enumerable.Range(0, formula.Lines.Length).Where(line => formula.Lines[line].Ingredient == slug).Sum(line => percents[line]);
     }
 
-    private static async Task<OwnIngredientRow> OwnAsync(CrockContext context, string slug)
-        => await context.OwnIngredients.FindAsync(slug) ?? throw new DocumentException("/slug", $"\"{slug}\" is not an ingredient of your own.");
+    private static string TextOf(Ingredient ingredient) => OwnIngredients.Write(ingredient).ToJsonString(ContractJson.Options);
 
-    /// <summary>One change at a time, so that the snapshot that stands is that of the last one.</summary>
-    private async Task ChangeAsync(Func<CrockContext, Task> change)
+    private static async Task<OwnIngredientRow> OwnAsync(CrockContext context, string slug, long version)
+    {
+        var row = await context.OwnIngredients.FindAsync(slug) ?? throw new DocumentException("/slug", $"\"{slug}\" is not an ingredient of your own.");
+        return row.ChangedAt == version ? row : throw new StaleException(What);
+    }
+
+    /// <summary>One change at a time, so that the snapshot that stands is that of the last one. The change names the ingredients whose evaluation is tried before it is committed.</summary>
+    private async Task ChangeAsync(Func<CrockContext, Task<IEnumerable<string>>> change)
     {
         await turn.WaitAsync();
         try
         {
             await using var context = await contexts.CreateDbContextAsync();
             await using var transaction = await context.Database.BeginTransactionAsync();
-            await change(context);
-            await context.SaveChangesAsync();
-            await RefreshAsync(context, transaction);
+            var changed = await change(context);
+            await Stale.SaveAsync(context, What);
+            await RefreshAsync(context, transaction, [.. changed]);
         }
         finally
         {
@@ -181,18 +236,39 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
     }
 
     /// <summary>Puts what is now kept in the place of the old snapshot, once it is on the disk.</summary>
-    private async Task RefreshAsync(CrockContext context, IDbContextTransaction transaction)
+    private async Task RefreshAsync(CrockContext context, IDbContextTransaction transaction, IReadOnlyList<string> changed)
     {
-        var own = await context.OwnIngredients.AsNoTracking().ToListAsync();
-        var corrections = await context.Corrections.AsNoTracking().ToListAsync();
-        var catalogue = knowledge.Shipped.With(
-            own.Select(row => OwnIngredients.ParseStored(row.Document)),
-            corrections.Select(row => new Correction(row.Ingredient, row.Property, new Quantity(row.Value, row.Low, row.High, row.Unit, row.Source, row.Confidence))));
+        var own = await context.OwnIngredients.AsNoTracking().OrderBy(row => row.Slug).ToListAsync();
+        var values = context.Corrections.AsNoTracking().OrderBy(row => row.Ingredient).ThenBy(row => row.Property);
+        var (rows, torn) = await RowReading.ColumnsAsync(values, values.Select(row => row.Ingredient + "/" + row.Property), RowKind.Value);
+        var (ingredients, oddOnes) = RowReading.Each(own, row => RowReading.Read(RowKind.OwnIngredient, row.Slug, row.Slug, () => Named(OwnIngredients.ParseStored(row.Document), row.Slug)));
+        var withOwn = knowledge.Shipped.With(ingredients, []);
+        var (corrections, oddValues) = RowReading.Each(rows, row => CorrectionOf(row, withOwn));
+        var catalogue = knowledge.Shipped.With(ingredients, corrections);
+        foreach (var slug in changed)
+            _ = Evaluator.Evaluate(Probe with { Lines = [new FormulaLine("A", slug, 50m), new FormulaLine("A", "castor-oil", null)] }, catalogue, knowledge.Settings);
         await IngredientIndex.FillAsync(context, catalogue.Ingredients);
         await transaction.CommitAsync();
         removed = [.. own.Where(row => row.IsRemoved).Select(row => row.Slug)];
+        versions = own.Select(row => (Key: row.Slug, row.ChangedAt)).Concat(rows.Select(row => (Key: $"{row.Ingredient}/{row.Property}", row.ChangedAt))).ToImmutableDictionary(row => row.Key, row => row.ChangedAt, StringComparer.Ordinal);
+        Odd = [.. oddOnes, .. torn, .. oddValues];
         knowledge.Catalogue = catalogue;
     }
 
-    private long Now() => clock.GetUtcNow().ToUnixTimeMilliseconds();
+    private static Ingredient Named(Ingredient ingredient, string slug)
+        => ingredient.Slug == slug && OwnIngredients.IsOwn(slug) ? ingredient : throw new DocumentException("/slug", $"says \"{ingredient.Slug}\", but it is kept as \"{slug}\".");
+
+    private static Correction CorrectionOf(CorrectionRow row, Catalogue catalogue)
+        => RowReading.Read(RowKind.Value, $"{row.Ingredient}/{row.Property}", $"{catalogue.Find(row.Ingredient)?.Name ?? row.Ingredient}, your own {row.Property}", () =>
+        {
+            if (catalogue.Find(row.Ingredient) is null)
+                throw new DocumentException("/ingredient", $"\"{row.Ingredient}\" is not in the larder.");
+            var property = IngredientProperty.Find(row.Property) ?? throw new DocumentException("/property", $"\"{row.Property}\" is not a property.");
+            if (!Enum.IsDefined(row.Confidence))
+                throw new DocumentException("/confidence", "is a word that is not known here.");
+            var value = new Quantity(row.Value, row.Low, row.High, row.Unit, row.Source, row.Confidence);
+            return IngredientChecks.OfValue(property, value, $"/{row.Property}").ToList() is { Count: > 0 } problems
+                ? throw new DocumentException(problems)
+                : new Correction(row.Ingredient, row.Property, value);
+        });
 }

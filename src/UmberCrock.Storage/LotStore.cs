@@ -1,45 +1,79 @@
+using System.Globalization;
 using Microsoft.EntityFrameworkCore;
 using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Json;
 
 namespace UmberCrock.Storage;
 
+/// <summary>A lot with the version a form must name to change it.</summary>
+public sealed record KeptLot(Lot Lot, long Version);
+
 /// <summary>Keeps lots: what was bought, from whom, and what is left.</summary>
-public sealed class LotStore(IDbContextFactory<CrockContext> contexts)
+public sealed class LotStore(IDbContextFactory<CrockContext> contexts, Knowledge knowledge, TimeProvider clock)
 {
-    /// <summary>Lots of one ingredient or, for null, of all; those that end first come first.</summary>
-    public async Task<IReadOnlyList<Lot>> ListAsync(string? ingredient = null)
+    private const string What = "This lot";
+
+    /// <summary>Lots of one ingredient or, for null, of all that can be read; those that end first come first.</summary>
+    public async Task<IReadOnlyList<Lot>> ListAsync(string? ingredient = null) => [.. (await KeptAsync(ingredient)).Lots.Select(kept => kept.Lot)];
+
+    /// <summary>As <see cref="ListAsync"/>, with their versions, and those that cannot be read.</summary>
+    public async Task<(IReadOnlyList<KeptLot> Lots, IReadOnlyList<UnreadableRow> Odd)> KeptAsync(string? ingredient = null)
     {
         await using var context = await contexts.CreateDbContextAsync();
-        var rows = await context.Lots.AsNoTracking().Where(row => ingredient == null || row.Ingredient == ingredient).ToListAsync();
-        return [.. rows.Select(Read).OrderBy(lot => lot.UseBy ?? DateOnly.MaxValue).ThenBy(lot => lot.BoughtOn ?? DateOnly.MinValue).ThenBy(lot => lot.Id)];
+        var fitting = context.Lots.AsNoTracking().Where(row => ingredient == null || row.Ingredient == ingredient).OrderBy(row => row.Id);
+        var (rows, torn) = await RowReading.ColumnsAsync(fitting, fitting.Select(row => row.Id.ToString()), RowKind.Lot);
+        var (read, odd) = RowReading.Each(rows, row => new KeptLot(Read(row), row.Version));
+        return ([.. read.OrderBy(kept => kept.Lot.UseBy ?? DateOnly.MaxValue).ThenBy(kept => kept.Lot.BoughtOn ?? DateOnly.MinValue).ThenBy(kept => kept.Lot.Id)], [.. torn, .. odd]);
     }
 
     /// <summary>Keeps a lot: a new one for id 0, else in place of the one with its id.</summary>
+    /// <param name="lot">The lot.</param>
+    /// <param name="version">The version the caller read; matters only for a lot that is there.</param>
     /// <returns>Its key.</returns>
-    /// <exception cref="DocumentException">It does not hold together, or there is no lot of that id.</exception>
-    public async Task<long> KeepAsync(Lot lot)
+    /// <exception cref="StaleException">Another window has changed it since the caller read it.</exception>
+    /// <exception cref="DocumentException">It does not hold together, its ingredient is not known, or there is no lot of that id of this ingredient.</exception>
+    public async Task<long> KeepAsync(Lot lot, long version = 0)
     {
+        lot = lot with { Code = PlainText.OneLine(lot.Code), Supplier = PlainText.OneLine(lot.Supplier), Notes = PlainText.Lines(lot.Notes).Trim() };
         if (lot.Problems().ToList() is { Count: > 0 } problems)
             throw new DocumentException(problems);
+        if (knowledge.Catalogue.Find(lot.Ingredient) is null)
+            throw new DocumentException("/ingredient", $"\"{lot.Ingredient}\" is not in the larder.");
         await using var context = await contexts.CreateDbContextAsync();
-        var row = lot.Id == 0 ? null : await context.Lots.FindAsync(lot.Id) ?? throw new DocumentException("/id", "This lot is no longer there.");
+        var row = lot.Id == 0 ? null : await context.Lots.FirstOrDefaultAsync(row => row.Id == lot.Id && row.Ingredient == lot.Ingredient) ?? throw new DocumentException("/id", "This lot is no longer there.");
         if (row is null)
             context.Lots.Add(row = new LotRow { Ingredient = lot.Ingredient, Code = "", Supplier = "", Notes = "" });
-        (row.Code, row.Supplier, row.Notes) = (lot.Code.Trim(), lot.Supplier.Trim(), lot.Notes.Trim());
+        else if (row.Version != version)
+            throw new StaleException(What);
+        else
+            row.Version++;
+        (row.Code, row.Supplier, row.Notes) = (lot.Code, lot.Supplier, lot.Notes);
         (row.BoughtOn, row.OpenedOn, row.UseBy) = (lot.BoughtOn, lot.OpenedOn, lot.UseBy);
         (row.BoughtGrams, row.RemainingGrams, row.PricePerKilogram) = (lot.BoughtGrams, lot.RemainingGrams, lot.PricePerKilogram);
-        await context.SaveChangesAsync();
+        await Stale.SaveAsync(context, What);
         return row.Id;
     }
 
-    /// <summary>Takes a lot out; false when there was none.</summary>
-    public async Task<bool> RemoveAsync(long id)
+    /// <summary>Puts a lot into the bin; false when there is none of this ingredient.</summary>
+    /// <exception cref="StaleException">Another window has changed it since the caller read it.</exception>
+    public async Task<bool> RemoveAsync(string ingredient, long id, long version)
     {
         await using var context = await contexts.CreateDbContextAsync();
-        return await context.Lots.Where(row => row.Id == id).ExecuteDeleteAsync() > 0;
+        if (await context.Lots.FirstOrDefaultAsync(row => row.Id == id && row.Ingredient == ingredient) is not { } row)
+            return false;
+        if (row.Version != version)
+            throw new StaleException(What);
+        (row.DeletedAt, row.Version) = (clock.GetUtcNow().ToUnixTimeMilliseconds(), row.Version + 1);
+        await Stale.SaveAsync(context, What);
+        return true;
     }
 
-    private static Lot Read(LotRow row)
-        => new(row.Id, row.Ingredient, row.Code, row.Supplier, row.BoughtOn, row.BoughtGrams, row.RemainingGrams, row.PricePerKilogram, row.OpenedOn, row.UseBy, row.Notes);
+    /// <summary>A lot as its row keeps it.</summary>
+    /// <exception cref="UnreadableRowException">It does not hold together.</exception>
+    internal static Lot Read(LotRow row)
+        => RowReading.Read(RowKind.Lot, row.Id.ToString(CultureInfo.InvariantCulture), $"Lot {row.Code}", () =>
+        {
+            var lot = new Lot(row.Id, row.Ingredient, row.Code, row.Supplier, row.BoughtOn, row.BoughtGrams, row.RemainingGrams, row.PricePerKilogram, row.OpenedOn, row.UseBy, row.Notes);
+            return lot.Problems().ToList() is { Count: > 0 } problems ? throw new DocumentException(problems) : lot;
+        });
 }

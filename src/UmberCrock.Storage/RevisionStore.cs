@@ -1,3 +1,4 @@
+using System.Globalization;
 using Microsoft.EntityFrameworkCore;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Json;
@@ -13,41 +14,48 @@ public sealed class RevisionStore(IDbContextFactory<CrockContext> contexts)
     /// <summary>Longest name of a revision, letters.</summary>
     public const int LongestName = 80;
 
-    /// <summary>The revisions of a formula, newest first.</summary>
-    public async Task<IReadOnlyList<KeptRevision>> ListAsync(long formulaId)
+    /// <summary>The revisions of a formula that can be read, newest first, and those that cannot.</summary>
+    public async Task<(IReadOnlyList<KeptRevision> Revisions, IReadOnlyList<UnreadableRow> Odd)> ListAsync(long formulaId)
     {
         await using var context = await contexts.CreateDbContextAsync();
         var rows = await context.Revisions.AsNoTracking().Where(row => row.FormulaId == formulaId).OrderByDescending(row => row.Number).ToListAsync();
-        return [.. rows.Select(Read)];
+        return RowReading.Each(rows, Read);
     }
 
     /// <summary>A revision, or null.</summary>
+    /// <exception cref="UnreadableRowException">It is there, but cannot be read.</exception>
     public async Task<KeptRevision?> FindAsync(long formulaId, int number)
     {
         await using var context = await contexts.CreateDbContextAsync();
         return await context.Revisions.AsNoTracking().FirstOrDefaultAsync(row => row.FormulaId == formulaId && row.Number == number) is { } row ? Read(row) : null;
     }
 
-    /// <summary>The newest revision; null when there is none.</summary>
-    public async Task<KeptRevision?> LastAsync(long formulaId)
-    {
-        await using var context = await contexts.CreateDbContextAsync();
-        return await context.Revisions.AsNoTracking().Where(row => row.FormulaId == formulaId).OrderByDescending(row => row.Number).FirstOrDefaultAsync() is { } row ? Read(row) : null;
-    }
+    /// <summary>The newest revision that can be read; null when there is none.</summary>
+    public async Task<KeptRevision?> LastAsync(long formulaId) => (await ListAsync(formulaId)).Revisions is [var newest, ..] ? newest : null;
 
     /// <summary>Names a revision; false when there is none of that number.</summary>
+    /// <param name="formulaId">The formula.</param>
+    /// <param name="number">The revision.</param>
+    /// <param name="name">Its new name.</param>
+    /// <param name="was">The name the caller read; null not to ask.</param>
+    /// <exception cref="StaleException">Another window has named it otherwise since.</exception>
     /// <exception cref="DocumentException">The name is too long.</exception>
-    public async Task<bool> NameAsync(long formulaId, int number, string name)
+    public async Task<bool> NameAsync(long formulaId, int number, string name, string? was = null)
     {
-        if (name.Trim().Length > LongestName)
+        name = PlainText.OneLine(name);
+        if (name.Length > LongestName)
             throw new DocumentException("/name", $"A name has at most {LongestName} letters.");
         await using var context = await contexts.CreateDbContextAsync();
         if (await context.Revisions.FindAsync(formulaId, number) is not { } row)
             return false;
-        row.Name = name.Trim();
+        if (was is not null && row.Name != was)
+            throw new StaleException("The name of this revision");
+        row.Name = name;
         await context.SaveChangesAsync();
         return true;
     }
 
-    private static KeptRevision Read(RevisionRow row) => new(row.Number, row.Name, FormulaReader.Parse(row.Document), DateTimeOffset.FromUnixTimeMilliseconds(row.KeptAt));
+    private static KeptRevision Read(RevisionRow row)
+        => RowReading.Read(RowKind.Revision, string.Create(CultureInfo.InvariantCulture, $"{row.FormulaId}/{row.Number}"), $"Revision {row.Number}", () => new KeptRevision(
+            row.Number, row.Name, FormulaReader.Parse(row.Document), DateTimeOffset.FromUnixTimeMilliseconds(row.KeptAt)));
 }

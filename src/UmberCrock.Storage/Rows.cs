@@ -3,11 +3,21 @@ using UmberCrock.Core.Trials;
 
 namespace UmberCrock.Storage;
 
+/// <summary>Keys by which rows are told apart in saved files, wherever they are opened.</summary>
+internal static class RowKeys
+{
+    /// <summary>A new key: 32 hexadecimal digits.</summary>
+    public static string New() => Guid.NewGuid().ToString("N");
+}
+
 /// <summary>A formula as it stands on the bench. The document is the truth; the other columns are what lists and searches need.</summary>
 public sealed class FormulaRow
 {
     /// <summary>Key.</summary>
     public long Id { get; set; }
+
+    /// <summary>What it is called in saved files: the same wherever they are opened.</summary>
+    public string Key { get; set; } = RowKeys.New();
 
     /// <summary>Its name, for search.</summary>
     public required string Name { get; set; }
@@ -35,6 +45,9 @@ public sealed class FormulaRow
 
     /// <summary>When it last changed, milliseconds since 1970 UTC.</summary>
     public long ChangedAt { get; set; }
+
+    /// <summary>When it was put into the bin, milliseconds since 1970 UTC; null while it stands on the shelf.</summary>
+    public long? DeletedAt { get; set; }
 
     /// <summary>Every document it has been, for undo and redo.</summary>
     public ICollection<StepRow> Steps { get; } = new List<StepRow>();
@@ -83,6 +96,9 @@ public sealed class LabelRow
 
     /// <summary>The choices.</summary>
     public required string Document { get; set; }
+
+    /// <summary>Grows with every change.</summary>
+    public long Version { get; set; }
 }
 
 /// <summary>A ladder of small trials around a formula.</summary>
@@ -90,6 +106,9 @@ public sealed class LadderRow
 {
     /// <summary>Key.</summary>
     public long Id { get; set; }
+
+    /// <summary>What it is called in saved files.</summary>
+    public string Key { get; set; } = RowKeys.New();
 
     /// <summary>The formula it was made of.</summary>
     public long FormulaId { get; set; }
@@ -114,6 +133,12 @@ public sealed class LadderRow
 
     /// <summary>When it was made, milliseconds since 1970 UTC.</summary>
     public long MadeAt { get; set; }
+
+    /// <summary>Grows with every change of what was found.</summary>
+    public long Version { get; set; }
+
+    /// <summary>When it was put into the bin, milliseconds since 1970 UTC; null while it stands.</summary>
+    public long? DeletedAt { get; set; }
 
     /// <summary>What was found.</summary>
     public ICollection<ObservationRow> Observations { get; } = new List<ObservationRow>();

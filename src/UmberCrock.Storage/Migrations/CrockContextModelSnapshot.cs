@@ -65,12 +65,19 @@ namespace UmberCrock.Storage.Migrations
                     b.Property<long>("ChangedAt")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("DeletedAt")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Document")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<int>("FirstStep")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Key")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<int>("LastStep")
                         .HasColumnType("INTEGER");
@@ -94,6 +101,9 @@ namespace UmberCrock.Storage.Migrations
 
                     b.HasIndex("ChangedAt");
 
+                    b.HasIndex("Key")
+                        .IsUnique();
+
                     b.HasIndex("Name");
 
                     b.ToTable("Formulas");
@@ -108,6 +118,10 @@ namespace UmberCrock.Storage.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<long>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
                     b.HasKey("FormulaId");
 
                     b.ToTable("Labels");
@@ -119,12 +133,19 @@ namespace UmberCrock.Storage.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("DeletedAt")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Document")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<long>("FormulaId")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Key")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<int>("Lower")
                         .HasColumnType("INTEGER");
@@ -144,9 +165,16 @@ namespace UmberCrock.Storage.Migrations
                     b.Property<decimal>("TestGrams")
                         .HasColumnType("TEXT");
 
+                    b.Property<long>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
                     b.HasKey("Id");
 
                     b.HasIndex("FormulaId");
+
+                    b.HasIndex("Key")
+                        .IsUnique();
 
                     b.ToTable("Ladders");
                 });
@@ -167,7 +195,14 @@ namespace UmberCrock.Storage.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<long?>("DeletedAt")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Ingredient")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Key")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -191,9 +226,16 @@ namespace UmberCrock.Storage.Migrations
                     b.Property<DateOnly?>("UseBy")
                         .HasColumnType("TEXT");
 
+                    b.Property<long>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
                     b.HasKey("Id");
 
                     b.HasIndex("Ingredient");
+
+                    b.HasIndex("Key")
+                        .IsUnique();
 
                     b.ToTable("Lots");
                 });
@@ -227,6 +269,7 @@ namespace UmberCrock.Storage.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<long>("ChangedAt")
+                        .IsConcurrencyToken()
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Document")
@@ -273,6 +316,10 @@ namespace UmberCrock.Storage.Migrations
                     b.Property<string>("Document")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<long>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
 
                     b.HasKey("Name");
 

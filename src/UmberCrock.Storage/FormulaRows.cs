@@ -1,0 +1,82 @@
+using Microsoft.EntityFrameworkCore;
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Json;
+
+namespace UmberCrock.Storage;
+
+/// <summary>What stands between rows of formulas and formulas: reading, checking before a commit, walking along the history.</summary>
+internal static class FormulaRows
+{
+    /// <summary>What is searched: name, ingredients and notes.</summary>
+    public static string SearchTextOf(Formula formula)
+        => Folded($"{formula.Name} / {string.Join(" / ", formula.Lines.Select(line => line.Ingredient))} / {formula.Notes}");
+
+    /// <summary>Text as searches fold it: letters, digits and blanks only.</summary>
+    public static string Folded(string text) => string.Join(' ', IngredientSearch.Fold(text).Split(' ', StringSplitOptions.RemoveEmptyEntries));
+
+    /// <summary>A formula as the document that is kept, read back and evaluated: nothing is kept that could not be shown again.</summary>
+    /// <exception cref="DocumentException">It could not.</exception>
+    public static string Checked(Formula formula, Knowledge knowledge)
+    {
+        var document = FormulaWriter.ToText(formula);
+        _ = Evaluator.Evaluate(FormulaReader.Parse(document), knowledge.Catalogue, knowledge.Settings);
+        return document;
+    }
+
+    /// <summary>The history of a row.</summary>
+    public static FormulaHistory HistoryOf(FormulaRow row) => new(row.FirstStep, row.Step, row.LastStep);
+
+    /// <summary>Puts a row at a place of its history.</summary>
+    public static FormulaHistory Move(FormulaRow row, FormulaHistory history)
+    {
+        (row.FirstStep, row.Step, row.LastStep) = history;
+        return history;
+    }
+
+    /// <summary>Puts a formula in a row's place and remembers the step; false when it is no different.</summary>
+    /// <exception cref="DocumentException">It cannot be read back or evaluated.</exception>
+    public static async Task<bool> RecordAsync(CrockContext context, FormulaRow row, Formula changed, Knowledge knowledge)
+    {
+        var document = FormulaWriter.ToText(changed);
+        if (document == row.Document)
+            return false;
+        document = Checked(changed, knowledge);
+        var history = Move(row, HistoryOf(row).Do());
+        await context.Steps.Where(step => step.FormulaId == row.Id && (step.Number >= history.Step || step.Number < history.First)).ExecuteDeleteAsync();
+        row.Document = document;
+        (row.Name, row.SearchText) = (changed.Name, SearchTextOf(changed));
+        context.Steps.Add(new StepRow { FormulaId = row.Id, Number = row.Step, Document = document });
+        return true;
+    }
+
+    /// <summary>A formula, or null.</summary>
+    /// <exception cref="UnreadableRowException">It is there, but cannot be read.</exception>
+    public static async Task<KeptFormula?> ReadAsync(CrockContext context, long id)
+        => await Newest(context.Formulas.AsNoTracking().Where(row => row.Id == id)).FirstOrDefaultAsync() is { } read ? Read(read) : null;
+
+    /// <summary>Each formula with its newest revision, in one query. The two columns of it are asked for one by one: asked for as a row, all revisions of all formulas would be sorted first.</summary>
+    public static IQueryable<RowAndRevision> Newest(IQueryable<FormulaRow> rows)
+        => rows.Select(row => new RowAndRevision(
+            row,
+            row.Revisions.OrderByDescending(revision => revision.Number).Select(revision => (int?)revision.Number).FirstOrDefault(),
+            row.Revisions.OrderByDescending(revision => revision.Number).Select(revision => revision.Document).FirstOrDefault()));
+
+    /// <summary>A row as the formula it keeps.</summary>
+    /// <exception cref="UnreadableRowException">It cannot be read.</exception>
+    public static KeptFormula Read(RowAndRevision read)
+    {
+        var (row, revision, document) = read;
+        var history = HistoryOf(row);
+        return RowReading.Read(RowKind.Formula, KeyOf(row), row.Name, () => new KeptFormula(
+            row.Id, FormulaReader.Parse(row.Document), row.BatchGrams, row.Version, DateTimeOffset.FromUnixTimeMilliseconds(row.ChangedAt),
+            history.CanUndo, history.CanRedo, revision ?? 0, document != row.Document));
+    }
+
+    /// <summary>Its key among unreadable rows.</summary>
+    public static string KeyOf(FormulaRow row) => row.Id.ToString(System.Globalization.CultureInfo.InvariantCulture);
+}
+
+/// <summary>A formula with the number and document of its newest revision.</summary>
+internal sealed record RowAndRevision(FormulaRow Row, int? Revision, string? Document);

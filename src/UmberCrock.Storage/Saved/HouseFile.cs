@@ -1,0 +1,134 @@
+using System.Globalization;
+using System.IO.Compression;
+using System.Security.Cryptography;
+using System.Text;
+using System.Text.Json;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Json;
+
+namespace UmberCrock.Storage.Saved;
+
+/// <summary>Everything that is kept, as one zip of open formats: JSON documents and CSV tables, a text that explains them, and a checksum of each.</summary>
+public sealed class HouseFile(IDbContextFactory<CrockContext> contexts)
+{
+    internal const string Sums = "SHA256SUMS";
+    internal const string Formulas = "formulas/";
+    internal const string Own = "own-ingredients.json";
+    internal const string OwnTable = "own-ingredients.csv";
+    internal const string Values = "own-values.csv";
+    internal const string Lots = "lots.csv";
+    internal const string Settings = "settings.json";
+    private const int Chunk = 200;
+    private const int LongestName = 40;
+    private static readonly DateTimeOffset NoTime = new(2000, 1, 1, 0, 0, 0, TimeSpan.Zero);
+
+    /// <summary>Names of the settings that are saved: where copies go is of this computer only.</summary>
+    internal static IReadOnlyList<string> SavedSettings { get; } = [SettingStore.Schools, SettingStore.Table];
+
+    /// <summary>Writes it, from one moment's state. The same state gives the same bytes in every part.</summary>
+    public async Task WriteAsync(Stream target, CancellationToken cancel = default)
+    {
+        await using var context = await contexts.CreateDbContextAsync(cancel);
+        // A transaction that only reads: what others change meanwhile is not seen, and they need not wait.
+        await context.Database.OpenConnectionAsync(cancel);
+        await using var moment = ((SqliteConnection)context.Database.GetDbConnection()).BeginTransaction(deferred: true);
+        await context.Database.UseTransactionAsync(moment, cancel);
+        using var zip = new ZipArchive(target, ZipArchiveMode.Create, leaveOpen: true);
+        var sums = new StringBuilder();
+        Put("README.txt", Encoding.UTF8.GetBytes(HouseReadme.Text));
+        var list = new List<string[]>();
+        await foreach (var (saved, json) in SavedAsync(context, cancel))
+        {
+            var file = $"{Formulas}{(list.Count + 1).ToString("00000", CultureInfo.InvariantCulture)}-{Plain(saved.Row.Name)}.json";
+            Put(file, json);
+            list.Add(SavedTables.Of(saved.Row, file));
+        }
+
+        Put("formulas.csv", SavedTables.Write(SavedTables.FormulaColumns, list));
+        var own = await context.OwnIngredients.AsNoTracking().OrderBy(row => row.Slug).ToListAsync(cancel);
+        Put(Own, OwnJson(own));
+        Put(OwnTable, SavedTables.Write(SavedTables.OwnColumns, own.Select(SavedTables.Of)));
+        var values = context.Corrections.AsNoTracking().OrderBy(row => row.Ingredient).ThenBy(row => row.Property);
+        Put(Values, SavedTables.Write(SavedTables.ValueColumns, (await RowReading.ColumnsAsync(values, values.Select(row => row.Ingredient), RowKind.Value)).Rows.Select(SavedTables.Of)));
+        var lots = context.Lots.IgnoreQueryFilters().AsNoTracking().OrderBy(row => row.Id);
+        Put(Lots, SavedTables.Write(SavedTables.LotColumns, (await RowReading.ColumnsAsync(lots, lots.Select(row => row.Key), RowKind.Lot)).Rows.Select(SavedTables.Of)));
+        Put(Settings, SettingsJson(await context.Settings.AsNoTracking().Where(row => SavedSettings.Contains(row.Name)).OrderBy(row => row.Name).ToListAsync(cancel)));
+        Write(Sums, Encoding.ASCII.GetBytes(sums.ToString()));
+
+        void Put(string name, byte[] bytes)
+        {
+            sums.Append(CultureInfo.InvariantCulture, $"{Convert.ToHexStringLower(SHA256.HashData(bytes))}  {name}\n");
+            Write(name, bytes);
+        }
+
+        void Write(string name, byte[] bytes)
+        {
+            var entry = zip.CreateEntry(name, CompressionLevel.Fastest);
+            // The time is no part of what is saved: the same things give the same file.
+            entry.LastWriteTime = NoTime;
+            using var part = entry.Open();
+            part.Write(bytes);
+        }
+    }
+
+    /// <summary>Every formula with all that hangs on it and its document, in the order of their keys; those in the bin too.</summary>
+    internal static async IAsyncEnumerable<(SavedFormula Saved, byte[] Json)> SavedAsync(CrockContext context, [System.Runtime.CompilerServices.EnumeratorCancellation] CancellationToken cancel)
+    {
+        var ids = await context.Formulas.IgnoreQueryFilters().OrderBy(row => row.Id).Select(row => row.Id).ToListAsync(cancel);
+        foreach (var some in ids.Chunk(Chunk))
+        {
+            var rows = await context.Formulas.IgnoreQueryFilters().AsNoTracking().AsSplitQuery().Include(row => row.Steps).Include(row => row.Revisions).Where(row => some.Contains(row.Id)).OrderBy(row => row.Id).ToListAsync(cancel);
+            var labels = await context.Labels.AsNoTracking().Where(row => some.Contains(row.FormulaId)).ToDictionaryAsync(row => row.FormulaId, cancel);
+            var ladders = (await context.Ladders.IgnoreQueryFilters().AsNoTracking().Include(row => row.Observations).Where(row => some.Contains(row.FormulaId)).ToListAsync(cancel)).ToLookup(row => row.FormulaId);
+            foreach (var row in rows)
+            {
+                var saved = new SavedFormula(row, labels.GetValueOrDefault(row.Id), [.. ladders[row.Id]]);
+                yield return (saved, saved.ToJson());
+            }
+        }
+    }
+
+    private static byte[] OwnJson(IEnumerable<OwnIngredientRow> own)
+    {
+        using var text = new MemoryStream();
+        using (var json = new Utf8JsonWriter(text, new JsonWriterOptions { Encoder = ContractJson.Options.Encoder }))
+        {
+            json.WriteStartObject();
+            json.WriteString("format", OwnIngredients.Format);
+            json.WriteNumber("version", OwnIngredients.Version);
+            json.WriteStartArray("ingredients");
+            foreach (var row in own)
+                SavedDocument.Write(json, row.Document);
+            json.WriteEndArray();
+            json.WriteEndObject();
+        }
+
+        return text.ToArray();
+    }
+
+    private static byte[] SettingsJson(IEnumerable<SettingRow> settings)
+    {
+        using var text = new MemoryStream();
+        using (var json = new Utf8JsonWriter(text, new JsonWriterOptions { Encoder = ContractJson.Options.Encoder }))
+        {
+            json.WriteStartObject();
+            foreach (var row in settings)
+            {
+                json.WritePropertyName(row.Name);
+                SavedDocument.Write(json, row.Document);
+            }
+
+            json.WriteEndObject();
+        }
+
+        return text.ToArray();
+    }
+
+    private static string Plain(string name)
+    {
+        var plain = string.Concat(FormulaRows.Folded(name).Select(letter => char.IsAsciiLetterOrDigit(letter) ? letter : '-')).Trim('-');
+        return plain.Length == 0 ? "formula" : plain.Length > LongestName ? plain[..LongestName].TrimEnd('-') : plain;
+    }
+}
