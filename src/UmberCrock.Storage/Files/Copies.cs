@@ -52,6 +52,7 @@ public sealed partial class Copies(string usual, TimeProvider clock) : IDisposab
     private const long MostBytes = 2L * 1024 * 1024 * 1024;
     private const int PartOfFree = 10;
     private const int DaysInWeek = 7;
+    private const int LeastPacked = 18;
     private readonly SemaphoreSlim turn = new(1);
     private string? place;
 
@@ -152,6 +153,8 @@ public sealed partial class Copies(string usual, TimeProvider clock) : IDisposab
                 }
             }
 
+            if (!IsWhole(copy, into) || !DataFile.IsSqlite(into))
+                throw new InvalidDataException("it is cut short, or holds no data file");
             await CheckAsync(into);
             await DataFile.IsCurrentAsync(into);
             await DataFile.MigrateAsync(into);
@@ -202,6 +205,20 @@ public sealed partial class Copies(string usual, TimeProvider clock) : IDisposab
         check.CommandText = "PRAGMA integrity_check(3);";
         if (await check.ExecuteScalarAsync() is string answer && answer != "ok")
             throw new DataFileException($"{file} is damaged: {answer}.");
+    }
+
+    /// <summary>A packed file ends with the length of what it holds (RFC 1952), which tells one that was cut short: unpacking does not.</summary>
+    private static bool IsWhole(string copy, string unpacked)
+    {
+        if (!copy.EndsWith(".gz", StringComparison.Ordinal))
+            return true;
+        using var packed = File.OpenRead(copy);
+        var end = new byte[sizeof(uint)];
+        if (packed.Length < LeastPacked)
+            return false;
+        packed.Seek(-end.Length, SeekOrigin.End);
+        packed.ReadExactly(end);
+        return System.Buffers.Binary.BinaryPrimitives.ReadUInt32LittleEndian(end) == (uint)new FileInfo(unpacked).Length;
     }
 
     private static async Task BackUpAsync(string from, string to)

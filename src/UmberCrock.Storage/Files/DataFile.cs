@@ -79,16 +79,21 @@ public sealed class DataFile(DataFolder folder, Copies copies, Action<string> sa
         _ => $"{file}: {problem.Message}",
     };
 
+    /// <summary>True for a file that begins as SQLite's do.</summary>
+    internal static bool IsSqlite(string file)
+    {
+        using var stream = new FileStream(file, FileMode.Open, FileAccess.Read, FileShare.ReadWrite);
+        var head = new byte[SqliteMark.Length];
+        return stream.ReadAtLeast(head, head.Length, throwOnEndOfStream: false) == head.Length && SqliteMark.SequenceEqual(head);
+    }
+
     private void Look()
     {
         try
         {
-            using var stream = new FileStream(folder.DataFile, FileMode.Open, FileAccess.Read, FileShare.ReadWrite);
-            var head = new byte[SqliteMark.Length];
-            var read = stream.ReadAtLeast(head, head.Length, throwOnEndOfStream: false);
-            if (read == 0)
+            if (new FileInfo(folder.DataFile) is { Exists: true, Length: 0 })
                 throw new DataFileException($"{folder.DataFile} is there but empty: something emptied it. {Rescue()} To begin anew, take the empty file away.");
-            if (!SqliteMark.SequenceEqual(head))
+            if (!IsSqlite(folder.DataFile))
                 throw new DataFileException($"{folder.DataFile} is no data file of Umber Crock, or was damaged: it does not begin as one. {Rescue()}");
         }
         catch (UnauthorizedAccessException)

@@ -22,6 +22,7 @@ internal static class ApiEndpoints
     private const string Svg = "image/svg+xml";
     private const string Pdf = "application/pdf";
     private const string Csv = "text/csv";
+    private const int LongestQuery = 100;
 
     public static void MapApi(this IEndpointRouteBuilder app)
     {
@@ -61,6 +62,7 @@ internal static class ApiEndpoints
         api.MapGet("/ingredients", IngredientsAsync).WithSummary("A page of ingredients that fit a query and a class.").Produces<IngredientPage>().ProducesProblem(422);
         api.MapGet("/ingredients/{slug}", IngredientBySlug).WithSummary("All that is known of an ingredient.").Produces<JsonElement>().ProducesProblem(404);
         api.MapGet("/findings", () => Answer(FindingCodes.All)).WithSummary("Every finding code and when it is found.").Produces<IReadOnlyList<FindingCode>>();
+        app.MapGet("/behind", BehindAsync).WithSummary("The versions of some things, such as \"formula:3 label:3\": a page that shows older ones has fallen behind.");
         app.MapGet("/health", () => Results.Text("ready")).WithSummary("200 when the application is ready.");
         app.MapGet("/schemas/{name}", Schema).WithSummary("A JSON Schema of the contract.").Produces<JsonElement>().ProducesProblem(404);
     }
@@ -160,6 +162,8 @@ internal static class ApiEndpoints
         return accepts == Pdf ? Results.File(LabelSheet.Pdf(art, asked.Count, asked.Sheet, type), Pdf, "labels.pdf") : Results.Text(LabelSheet.Svg(art, withMissing: false), Svg);
     }
 
+    private static async Task<IResult> BehindAsync(Versions versions, string? of) => Results.Text(await versions.OfAsync(of ?? ""));
+
     private static async Task<IResult> IngredientsAsync(LarderStore larder, string? query, string? @class, int offset = 0, int limit = 50)
     {
         IngredientClass? ofClass = null;
@@ -170,6 +174,8 @@ internal static class ApiEndpoints
                 : throw new DocumentException("/class", $"\"{@class}\" is not a class. These are: {string.Join(", ", Vocabulary.All<IngredientClass>())}.");
         }
 
+        if (query?.Length > LongestQuery)
+            throw new DocumentException("/query", $"has more than {LongestQuery} letters, which no name has.");
         if (offset < 0 || limit is < 1 or > 200)
             throw new DocumentException("/limit", "must be from 1 to 200, with an offset from 0.");
         var found = await larder.SearchAsync(query);

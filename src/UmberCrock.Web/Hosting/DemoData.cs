@@ -1,3 +1,4 @@
+using Microsoft.EntityFrameworkCore;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Labels;
@@ -6,11 +7,22 @@ using UmberCrock.Storage;
 
 namespace UmberCrock.Web.Hosting;
 
-/// <summary>Fills an empty data folder with what the invented rowing club's maker has: formulas, what was tried of one, labels, and the larder.</summary>
-internal sealed class DemoData(FormulaStore formulas, RevisionStore revisions, LadderStore ladders, LabelStore labels, LarderStore larder, LotStore lots, TimeProvider clock)
+/// <summary>Fills a data file with what the invented rowing club's maker has: formulas, what was tried of one, labels, and the larder.</summary>
+internal sealed class DemoData(FormulaStore formulas, LadderStore ladders, LabelStore labels, LarderStore larder, LotStore lots, TimeProvider clock)
 {
-    /// <summary>Adds all of it.</summary>
-    public async Task AddAsync()
+    /// <summary>Lays it into a file that nobody uses yet and that is put in its place when this is done.</summary>
+    public static async Task LayAsync(string file, TimeProvider clock)
+    {
+        var options = new DbContextOptionsBuilder<CrockContext>();
+        CrockContext.Configure(options, file, pooling: false);
+        var (contexts, knowledge) = (new Factory(options.Options), new Knowledge(Catalogue.Shipped));
+        using var larder = new LarderStore(contexts, knowledge, clock);
+        await larder.PrepareAsync();
+        await new DemoData(
+            new FormulaStore(contexts, knowledge, clock), new LadderStore(contexts, clock), new LabelStore(contexts, knowledge, clock), larder, new LotStore(contexts, knowledge, clock), clock).AddAsync();
+    }
+
+    private async Task AddAsync()
     {
         var (trials, today) = (DemoTrials.Read(), DateOnly.FromDateTime(clock.GetLocalNow().DateTime));
         // Last to first, so that the shelf, newest on top, shows them in their own order.
@@ -23,7 +35,7 @@ internal sealed class DemoData(FormulaStore formulas, RevisionStore revisions, L
         }
 
         foreach (var label in DemoLabel.Read(today))
-            await labels.KeepAsync((await formulas.FindByNameAsync(label.Formula))!.Id, label.Plan);
+            await labels.KeepAsync((await formulas.FindByNameAsync(label.Formula))!.Id, label.Plan, 0);
         var demo = DemoLarder.Read(today);
         foreach (var lot in demo.Lots)
             await lots.KeepAsync(lot);
@@ -36,15 +48,13 @@ internal sealed class DemoData(FormulaStore formulas, RevisionStore revisions, L
     {
         var id = await formulas.AddAsync(trials.Revisions[0].Of(formula));
         foreach (var revision in trials.Revisions)
-        {
-            var changed = await formulas.ChangeAsync(id, (await formulas.FindAsync(id))!.Version, _ => revision.Of(formula));
-            var kept = await formulas.KeepRevisionAsync(id, changed!.Version);
-            await revisions.NameAsync(id, kept!.Revision, revision.Name);
-        }
-
+            await formulas.ChangeAndKeepAsync(id, (await formulas.VersionAsync(id))!.Value, _ => revision.Of(formula), revision.Name);
         var plan = trials.Ladder.Around(formula);
-        var ladder = await ladders.AddAsync(id, plan);
-        foreach (var found in plan.Observations)
-            await ladders.ObserveAsync(ladder, found);
+        await ladders.ObserveAsync(await ladders.AddAsync(id, plan), 0, plan.Observations);
+    }
+
+    private sealed class Factory(DbContextOptions<CrockContext> options) : IDbContextFactory<CrockContext>
+    {
+        public CrockContext CreateDbContext() => new(options);
     }
 }

@@ -1,4 +1,6 @@
 using QRCoder;
+using QRCoder.Exceptions;
+using UmberCrock.Core.Json;
 using UmberCrock.Core.Labels;
 
 namespace UmberCrock.Web.Labels;
@@ -14,9 +16,23 @@ internal sealed record LabelCode(IReadOnlyList<IReadOnlyList<bool>> Rows)
     public double Side => Rows.Count * Module;
 
     /// <summary>The code of a label.</summary>
+    /// <exception cref="DocumentException">Its list is longer than the largest code holds.</exception>
     public static LabelCode Of(LabelContent content)
     {
-        using var code = QRCodeGenerator.GenerateQrCode(TextOf(content), QRCodeGenerator.ECCLevel.L, forceUtf8: true);
+        try
+        {
+            return Of(TextOf(content));
+        }
+        catch (DataTooLongException)
+        {
+            throw new DocumentException("/code", "The ingredient list is longer than a code can hold. Leave the code out.");
+        }
+    }
+
+    /// <summary>The code of a short text.</summary>
+    public static LabelCode Of(string text)
+    {
+        using var code = QRCodeGenerator.GenerateQrCode(text, QRCodeGenerator.ECCLevel.L, forceUtf8: true);
         return new LabelCode([.. code.ModuleMatrix.Select(row => (IReadOnlyList<bool>)[.. row.Cast<bool>()])]);
     }
 

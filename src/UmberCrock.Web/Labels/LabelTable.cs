@@ -13,12 +13,12 @@ internal static class LabelTable
     public static string Csv(LabelContent content)
     {
         using var text = new StringWriter(CultureInfo.InvariantCulture);
-        using (var table = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { InjectionOptions = InjectionOptions.Escape }))
+        using (var table = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture)))
         {
             foreach (var row in content.Texts.Select(text => new[] { Vocabulary.Word(text.Part), text.Text, text.Because, text.Source }).Prepend(["part", "text", "because", "source"]))
             {
                 foreach (var cell in row)
-                    table.WriteField(cell);
+                    table.WriteField(CsvCells.Written(cell));
                 table.NextRecord();
             }
         }

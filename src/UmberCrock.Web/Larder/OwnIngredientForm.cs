@@ -111,6 +111,19 @@ public sealed record OwnIngredientForm
         };
     }
 
+    /// <summary>Where what is kept now is not what was typed, as "field: what is kept".</summary>
+    public static IReadOnlyList<string> Differences(OwnIngredientForm now, OwnIngredientForm typed)
+    {
+        var texts = new (string Field, string Now, string Typed)[]
+        {
+            ("name", now.Name, typed.Name), ("kind", now.Class, typed.Class), ("role", now.Role, typed.Role), ("what it does", now.Purpose, typed.Purpose), ("other names", now.AlsoKnownAs, typed.AlsoKnownAs),
+            ("substances", now.Composition, typed.Composition), ("declared", now.Declared, typed.Declared), ("dose from", now.MinPercent, typed.MinPercent), ("dose to", now.MaxPercent, typed.MaxPercent),
+            ("origins", string.Join(", ", now.Origins), string.Join(", ", typed.Origins)), ("to be named", string.Join(", ", now.Allergens), string.Join(", ", typed.Allergens)),
+        };
+        var values = IngredientProperty.All.Select(property => (Field: property.Words.ToLowerInvariant(), Now: now.Values.GetValueOrDefault(property.Name)?.Value ?? "", Typed: typed.Values.GetValueOrDefault(property.Name)?.Value ?? ""));
+        return [.. texts.Concat(values).Where(text => text.Now.ReplaceLineEndings(" ") != text.Typed.ReplaceLineEndings(" ")).Select(text => $"{text.Field}: {(text.Now.Length == 0 ? "empty" : text.Now.ReplaceLineEndings(" "))}")];
+    }
+
     /// <summary>The ingredient the fields say.</summary>
     /// <param name="from">What it is made from or the one that is changed.</param>
     /// <param name="isChange">True when an own one is changed and keeps its slug.</param>

@@ -15,6 +15,9 @@ public sealed class TypedFields(IFormCollection form)
     /// <summary>A text, trimmed; empty when it is absent.</summary>
     public string Text(string name) => form[name].ToString().Trim();
 
+    /// <summary>The version a form was sent out with; -1, which nothing has, when it names none.</summary>
+    public long Version(string name) => long.TryParse(Text(name), NumberStyles.None, CultureInfo.InvariantCulture, out var version) ? version : -1;
+
     /// <summary>Every value of a field that can be given more than once.</summary>
     public IReadOnlyList<string> All(string name) => [.. form[name].OfType<string>()];
 

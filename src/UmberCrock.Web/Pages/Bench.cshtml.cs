@@ -3,7 +3,6 @@ using System.Globalization;
 using System.Text.Json;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Json;
@@ -17,7 +16,7 @@ using UmberCrock.Web.Hosting;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>One formula on the bench. Every change is posted here, kept, and answered with the bench as it then stands.</summary>
-public sealed class BenchModel(FormulaStore store, RevisionStore revisions, LarderStore larder, LotStore lots, Knowledge knowledge) : PageModel
+public sealed class BenchModel(FormulaStore store, RevisionStore revisions, LarderStore larder, LotStore lots, BinStore bin, Knowledge knowledge) : PageModel
 {
     /// <summary>Climates to choose from.</summary>
     public ImmutableArray<NamedClimate> Climates => knowledge.Catalogue.Rules.Climates.Climates;
@@ -26,7 +25,7 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
     public BenchView View { get; private set; } = null!;
 
     /// <summary>Opens a formula; without a key, the one that changed last.</summary>
-    public async Task<IActionResult> OnGetAsync(long? id)
+    public async Task<IActionResult> OnGetAsync([FromRoute] long? id)
     {
         if (id is null)
             return await store.LatestIdAsync() is { } latest ? RedirectToPage(new { id = latest }) : RedirectToPage("/Index");
@@ -37,10 +36,10 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
     }
 
     /// <summary>The bench as it stands now, for a page that has fallen behind.</summary>
-    public async Task<IActionResult> OnGetNowAsync(long id) => Answer(await store.FindAsync(id));
+    public async Task<IActionResult> OnGetNowAsync([FromRoute] long id) => Answer(await store.FindAsync(id));
 
     /// <summary>The formula as a file.</summary>
-    public async Task<IActionResult> OnGetExportAsync(long id)
+    public async Task<IActionResult> OnGetExportAsync([FromRoute] long id)
     {
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();
@@ -49,11 +48,11 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
     }
 
     /// <summary>The melt curve of the newest kept revision, as path data for the bench's chart.</summary>
-    public async Task<IActionResult> OnGetEarlierAsync(long id)
+    public async Task<IActionResult> OnGetEarlierAsync([FromRoute] long id)
         => await revisions.LastAsync(id) is { } revision ? Content(BenchView.CurveOf(revision.Formula, knowledge.Catalogue), "text/plain") : NotFound();
 
     /// <summary>What can stand in for a line, and what it would do.</summary>
-    public async Task<IActionResult> OnGetSwapAsync(long id, int line, string[] avoid, bool inLarder)
+    public async Task<IActionResult> OnGetSwapAsync([FromRoute] long id, int line, string[] avoid, bool inLarder)
     {
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();
@@ -62,7 +61,7 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
     }
 
     /// <summary>What the whole formula would become: a switch, or a rebalance with some doses kept.</summary>
-    public async Task<IActionResult> OnGetMakeAsync(long id, string what, string? climate, string? band, string? celsius, int[] @lock, bool inLarder)
+    public async Task<IActionResult> OnGetMakeAsync([FromRoute] long id, string what, string? climate, string? band, string? celsius, int[] @lock, bool inLarder)
     {
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();
@@ -89,7 +88,7 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
     }
 
     /// <summary>Applies edits.</summary>
-    public async Task<IActionResult> OnPostEditAsync(long id)
+    public async Task<IActionResult> OnPostEditAsync([FromRoute] long id)
     {
         using var body = await RequestBody.ReadJsonAsync(Request);
         var edits = FormulaEditReader.Read(Member(body, "edits"), "/edits");
@@ -97,7 +96,7 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
     }
 
     /// <summary>Sets a dose from what was typed.</summary>
-    public async Task<IActionResult> OnPostDoseAsync(long id)
+    public async Task<IActionResult> OnPostDoseAsync([FromRoute] long id)
     {
         using var body = await RequestBody.ReadJsonAsync(Request);
         var percent = Typed.Number(Text(body, "text"), "a dose from 0 to 100");
@@ -105,16 +104,16 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
     }
 
     /// <summary>Raises or lowers a dose by a step; it stays from 0 to 100.</summary>
-    public async Task<IActionResult> OnPostNudgeAsync(long id)
+    public async Task<IActionResult> OnPostNudgeAsync([FromRoute] long id)
     {
         using var body = await RequestBody.ReadJsonAsync(Request);
-        if (Member(body, "by") is not { ValueKind: JsonValueKind.Number } number || !number.TryGetDecimal(out var by) || Math.Abs(by) > 100m)
+        if (Member(body, "by") is not { ValueKind: JsonValueKind.Number } number || !number.TryGetDecimal(out var by) || by is < -100m or > 100m)
             throw new DocumentException("/by", "must be a step in percent.");
         return await ChangeAsync(id, body, formula => [BenchEdits.Nudge(formula, Index(body, "line"), by)]);
     }
 
     /// <summary>Moves a line up or down, across phases at their ends.</summary>
-    public async Task<IActionResult> OnPostMoveAsync(long id)
+    public async Task<IActionResult> OnPostMoveAsync([FromRoute] long id)
     {
         using var body = await RequestBody.ReadJsonAsync(Request);
         var down = Member(body, "by") is { ValueKind: JsonValueKind.Number } by && by.GetDouble() > 0;
@@ -128,7 +127,7 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
     }
 
     /// <summary>Adds an ingredient at the least usual dose for this kind of product.</summary>
-    public async Task<IActionResult> OnPostAddAsync(long id)
+    public async Task<IActionResult> OnPostAddAsync([FromRoute] long id)
     {
         using var body = await RequestBody.ReadJsonAsync(Request);
         var slug = Text(body, "ingredient");
@@ -143,7 +142,7 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
     }
 
     /// <summary>Adds a phase with the next free letter.</summary>
-    public async Task<IActionResult> OnPostPhaseAsync(long id)
+    public async Task<IActionResult> OnPostPhaseAsync([FromRoute] long id)
     {
         using var body = await RequestBody.ReadJsonAsync(Request);
         var name = Text(body, "name").Trim();
@@ -151,8 +150,17 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
         return await ChangeAsync(id, body, formula => [new AddPhase(PhaseIds.NextFree(formula), name, stage, null)]);
     }
 
+    /// <summary>Puts the formula into the bin.</summary>
+    public async Task<IActionResult> OnPostDeleteAsync([FromRoute] long id, [FromForm] long version)
+    {
+        if (await bin.DeleteFormulaAsync(id, version) is not { } name)
+            return NotFound();
+        (TempData["binned"], TempData["binnedName"]) = (id.ToString(CultureInfo.InvariantCulture), name);
+        return RedirectToPage("/Index");
+    }
+
     /// <summary>Sets a field of the product strip.</summary>
-    public async Task<IActionResult> OnPostFieldAsync(long id)
+    public async Task<IActionResult> OnPostFieldAsync([FromRoute] long id)
     {
         using var body = await RequestBody.ReadJsonAsync(Request);
         var field = Text(body, "field");
@@ -163,32 +171,23 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
     }
 
     /// <summary>One step back.</summary>
-    public Task<IActionResult> OnPostUndoAsync(long id) => StepAsync(version => store.UndoAsync(id, version));
+    public Task<IActionResult> OnPostUndoAsync([FromRoute] long id) => StepAsync(version => store.UndoAsync(id, version));
 
     /// <summary>One step forward again.</summary>
-    public Task<IActionResult> OnPostRedoAsync(long id) => StepAsync(version => store.RedoAsync(id, version));
+    public Task<IActionResult> OnPostRedoAsync([FromRoute] long id) => StepAsync(version => store.RedoAsync(id, version));
 
     /// <summary>Keeps a revision.</summary>
-    public Task<IActionResult> OnPostKeepAsync(long id) => StepAsync(version => store.KeepRevisionAsync(id, version));
+    public Task<IActionResult> OnPostKeepAsync([FromRoute] long id) => StepAsync(version => store.KeepRevisionAsync(id, version));
 
     /// <summary>Sets the batch that grams are shown for.</summary>
-    public async Task<IActionResult> OnPostBatchAsync(long id)
+    public async Task<IActionResult> OnPostBatchAsync([FromRoute] long id)
     {
         using var body = await RequestBody.ReadJsonAsync(Request);
-        var batch = Typed.Number(Text(body, "text"), "a batch in grams");
-        if (batch <= 0m || batch > FormulaStore.LargestBatchGrams)
-            throw new DocumentException("/text", $"A batch is more than 0 and at most {FormulaStore.LargestBatchGrams:0} g.");
-        return Answer(await store.SetBatchAsync(id, Version(body), decimal.Round(batch, 2)));
+        return Answer(await store.SetBatchAsync(id, Version(body), Typed.Number(Text(body, "text"), "a batch in grams")));
     }
 
     private async Task<IActionResult> ChangeAsync(long id, JsonDocument body, Func<Formula, IReadOnlyList<FormulaEdit>> edits)
-        => Answer(await store.ChangeAsync(id, Version(body), formula =>
-        {
-            var changed = FormulaEdit.ApplyAll(formula, edits(formula));
-            // Looked up before it is kept: a formula that cannot be evaluated is never stored.
-            _ = ResolvedFormula.Of(changed, knowledge.Catalogue, knowledge.Settings);
-            return changed;
-        }));
+        => Answer(await store.ChangeAsync(id, Version(body), formula => FormulaEdit.ApplyAll(formula, edits(formula))));
 
     private async Task<IActionResult> StepAsync(Func<long, Task<KeptFormula?>> step)
     {

@@ -42,6 +42,12 @@ public sealed class CompareModel(FormulaStore store, RevisionStore revisions, Lo
     /// <summary>Why it is not there.</summary>
     public string? Refusal { get; private set; }
 
+    /// <summary>Revisions that cannot be read.</summary>
+    public IReadOnlyList<UnreadableRow> Odd { get; private set; } = [];
+
+    /// <summary>The name that was typed for the revision at the right and was not kept; null for none.</summary>
+    public string? TypedName { get; private set; }
+
     /// <summary>Names of formulas that can be asked for.</summary>
     public IReadOnlyList<string> Others { get; private set; } = [];
 
@@ -50,12 +56,12 @@ public sealed class CompareModel(FormulaStore store, RevisionStore revisions, Lo
     /// <param name="a">Number at the left; 0 for as it stands.</param>
     /// <param name="b">Number at the right.</param>
     /// <param name="with">Name of another formula, which then stands at the left.</param>
-    public async Task<IActionResult> OnGetAsync(long id, int? a, int? b, string? with)
+    public async Task<IActionResult> OnGetAsync([FromRoute] long id, int? a, int? b, string? with)
     {
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();
         Kept = kept;
-        var all = await revisions.ListAsync(id);
+        (var all, Odd) = await revisions.ListAsync(id);
         Revisions = Lines(kept, all);
         A = Revisions.Any(line => line.Number == a) ? a!.Value : all.Count > 0 ? all[0].Number : AsItStands;
         B = Revisions.Any(line => line.Number == b) ? b!.Value : AsItStands;
@@ -83,31 +89,49 @@ public sealed class CompareModel(FormulaStore store, RevisionStore revisions, Lo
     }
 
     /// <summary>Names a revision.</summary>
-    public async Task<IActionResult> OnPostNameAsync(long id, int number, string? name, int? a, int? b)
+    public async Task<IActionResult> OnPostNameAsync([FromRoute] long id, int number, string? name, string? was, int? a, int? b)
     {
         try
         {
-            return await revisions.NameAsync(id, number, name ?? "") ? RedirectToPage(new { id, a, b }) : NotFound();
+            return await revisions.NameAsync(id, number, name ?? "", was ?? "") ? RedirectToPage(new { id, a, b }) : NotFound();
         }
         catch (DocumentException refused)
         {
-            Refusal = refused.Problems[0].Reason;
-            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-            return await OnGetAsync(id, a, b, null);
+            TypedName = name;
+            return await RefuseAsync(id, StatusCodes.Status422UnprocessableEntity, refused.Problems[0].Reason, a, b);
+        }
+        catch (StaleException)
+        {
+            TypedName = name;
+            var now = (await revisions.FindAsync(id, number))?.Name;
+            return await RefuseAsync(id, StatusCodes.Status409Conflict, $"Another window named it “{now}” meanwhile. Your name stands in its field; press again to set it.", a, b);
         }
     }
 
-    /// <summary>Goes back to a revision: a step like any other, that Z undoes.</summary>
-    public async Task<IActionResult> OnPostBackAsync(long id, int number)
+    private Task<IActionResult> RefuseAsync(long id, int status, string why, int? a = null, int? b = null)
     {
-        if (await store.FindAsync(id) is not { } kept || await revisions.FindAsync(id, number) is not { } revision)
+        Refusal = why;
+        Response.StatusCode = status;
+        return OnGetAsync(id, a, b, null);
+    }
+
+    /// <summary>Goes back to a revision: a step like any other, that Z undoes.</summary>
+    public async Task<IActionResult> OnPostBackAsync([FromRoute] long id, int number, long version)
+    {
+        if (await revisions.FindAsync(id, number) is not { } revision)
             return NotFound();
-        await store.ChangeAsync(id, kept.Version, _ => revision.Formula);
-        return RedirectToPage("/Bench", new { id });
+        try
+        {
+            return await store.ChangeAsync(id, version, _ => revision.Formula) is null ? NotFound() : RedirectToPage("/Bench", new { id });
+        }
+        catch (StaleException)
+        {
+            return await RefuseAsync(id, StatusCodes.Status409Conflict, "Another window changed the formula meanwhile; it is shown as it stands now. Go back once more if you still want to.", null, null);
+        }
     }
 
     /// <summary>Starts a new formula from a revision, or from the formula as it stands.</summary>
-    public async Task<IActionResult> OnPostBranchAsync(long id, int number)
+    public async Task<IActionResult> OnPostBranchAsync([FromRoute] long id, int number)
     {
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();

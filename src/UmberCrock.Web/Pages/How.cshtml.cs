@@ -16,7 +16,7 @@ public sealed class HowModel(FormulaStore store, Knowledge knowledge) : PageMode
     public ImmutableArray<Explanation> Explanations { get; private set; }
 
     /// <summary>Shows it.</summary>
-    public async Task<IActionResult> OnGetAsync(long id)
+    public async Task<IActionResult> OnGetAsync([FromRoute] long id)
     {
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();

@@ -8,7 +8,7 @@ using UmberCrock.Web.Shelf;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>The shelf: what formulas there are, what state each is in, and the ways to start one.</summary>
-public sealed class IndexModel(FormulaStore store, ShelfKeeper shelf, Knowledge knowledge) : PageModel
+public sealed class IndexModel(FormulaStore store, BinStore bin, ShelfKeeper shelf, Knowledge knowledge) : PageModel
 {
     private const int MostPages = 100_000;
 
@@ -38,6 +38,17 @@ public sealed class IndexModel(FormulaStore store, ShelfKeeper shelf, Knowledge 
             return await RefuseAsync(refused.Problems);
         }
     }
+
+    /// <summary>Puts a formula into the bin.</summary>
+    public async Task<IActionResult> OnPostDeleteAsync([FromForm] long id)
+    {
+        if (await store.VersionAsync(id) is { } version && await bin.DeleteFormulaAsync(id, version) is { } name)
+            (TempData["binned"], TempData["binnedName"]) = (id.ToString(System.Globalization.CultureInfo.InvariantCulture), name);
+        return RedirectToPage("/Index");
+    }
+
+    /// <summary>What was typed into a field, or what stands there otherwise.</summary>
+    public string? Was(string field) => Problems.Count > 0 && Request.HasFormContentType ? Request.Form[field].ToString() : null;
 
     private async Task<IActionResult> RefuseAsync(IReadOnlyList<DocumentProblem> problems)
     {

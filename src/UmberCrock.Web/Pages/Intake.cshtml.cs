@@ -1,6 +1,5 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Intake;
 using UmberCrock.Core.Json;
@@ -37,7 +36,7 @@ public sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : PageM
     }
 
     /// <summary>Reads the text as it stands and shows it.</summary>
-    public IActionResult OnPostRead(string? text, string? pasted, string? spoons, string? form)
+    public IActionResult OnPostRead([FromForm] string? text, [FromForm] string? pasted, string? spoons, string? form)
     {
         if ((text?.Length ?? 0) > LongestText)
         {
@@ -48,7 +47,7 @@ public sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : PageM
 
         var (now, before) = (Lines(text), Lines(pasted));
         View = IntakeView.Of(Report(now, spoons, form), now, before.Length == 0 ? now : before, knowledge.Catalogue);
-        return Partial("_Intake", this);
+        return ProblemWriter.IsWindow(Request) ? Page() : Partial("_Intake", this);
     }
 
     /// <summary>Opens a file: a formula goes to the bench as a new one, a table or a text is read here.</summary>
@@ -59,10 +58,15 @@ public sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : PageM
             if (file is null)
                 throw new DocumentException("/", "No file was chosen.");
             await using var stream = file.OpenReadStream();
-            var recipe = RecipeFile.Read(await RequestBody.ReadBytesAsync(stream, file.Length), knowledge.Catalogue);
+            var recipe = RecipeFile.Read(await RequestBody.ReadBytesAsync(stream, file.Length), knowledge.Catalogue, HttpContext.RequestAborted);
             if (recipe.Formula is { } formula)
             {
-                _ = ResolvedFormula.Of(formula, knowledge.Catalogue, knowledge.Settings);
+                if (await store.FindSameAsync(formula) is { } same)
+                {
+                    TempData["note"] = $"You have “{formula.Name}” already, just so: this is it. Nothing was added.";
+                    return RedirectToPage("/Bench", new { id = same });
+                }
+
                 return RedirectToPage("/Bench", new { id = await store.AddAsync(formula) });
             }
 
@@ -89,7 +93,7 @@ public sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : PageM
     public async Task<IActionResult> OnPostBenchAsync(string? text, string? spoons, string? form)
     {
         if ((text?.Length ?? 0) > LongestText)
-            return StatusCode(StatusCodes.Status413PayloadTooLarge);
+            throw new RefusedRequestException(StatusCodes.Status413PayloadTooLarge, TooLong);
         var report = Report(Lines(text), spoons, form);
         if (report.Formula.Lines.IsEmpty)
         {
@@ -99,8 +103,22 @@ public sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : PageM
             return Page();
         }
 
-        return RedirectToPage("/Bench", new { id = await store.AddAsync(report.Formula) });
+        try
+        {
+            return RedirectToPage("/Bench", new { id = await store.AddAsync(report.Formula, BatchOf(report)) });
+        }
+        catch (DocumentException refused)
+        {
+            Refusal = $"It cannot be put on the bench yet: {string.Join(" ", refused.Problems.Take(MostProblems).Select(problem => $"{problem.Pointer} {problem.Reason}"))}";
+            View = IntakeView.Of(report, Lines(text), Lines(text), knowledge.Catalogue);
+            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+            return Page();
+        }
     }
+
+    /// <summary>The recipe's own sum is the batch it comes to the bench with.</summary>
+    private static decimal BatchOf(IntakeReport report)
+        => decimal.Round(report.TotalGrams, 2) is var grams and >= FormulaStore.SmallestBatchGrams and <= FormulaStore.LargestBatchGrams ? grams : FormulaStore.UsualBatchGrams;
 
     private IntakeReport Report(string text, string? spoons, string? form)
         => IntakeReader.Read(text, knowledge.Catalogue, knowledge.Settings, new IntakeOptions(

@@ -7,6 +7,7 @@ using UmberCrock.Core.Json;
 using UmberCrock.Core.Labels;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;
+using UmberCrock.Web.Hosting;
 using UmberCrock.Web.Labels;
 using UmberCrock.Web.Larder;
 
@@ -24,54 +25,65 @@ public sealed class LabelModel(FormulaStore store, LabelStore labels, LotStore l
     /// <summary>What the page says of it.</summary>
     public LabelView View { get; private set; } = null!;
 
+    /// <summary>The version of the choices that are shown.</summary>
+    public long LabelVersion { get; private set; }
+
+    /// <summary>Why the choices that are kept cannot be read; the usual ones are shown.</summary>
+    public UnreadableRow? Odd { get; private set; }
+
     private LabelType Type => LabelType.From(Path.Combine(host.WebRootPath, "built"));
 
     /// <summary>Shows it.</summary>
-    public Task<IActionResult> OnGetAsync(long id) => WithAsync(id, async kept =>
+    public Task<IActionResult> OnGetAsync([FromRoute] long id) => WithAsync(id, async kept =>
     {
-        (Kept, View) = (kept, LabelView.Of(kept.Formula, await labels.FindAsync(id), await LotsAsync(), knowledge, Type));
+        var label = await labels.FindAsync(id);
+        (Kept, LabelVersion, Odd) = (kept, label.Version, label.Odd);
+        View = LabelView.Of(kept.Formula, label.Plan, await LotsAsync(), knowledge, Type);
         return Page();
     });
 
     /// <summary>A sheet of labels, as chosen.</summary>
-    public Task<IActionResult> OnGetPdfAsync(long id) => WithAsync(id, async kept =>
+    public Task<IActionResult> OnGetPdfAsync([FromRoute] long id) => WithAsync(id, async kept =>
     {
-        var plan = await labels.FindAsync(id);
+        var plan = (await labels.FindAsync(id)).Plan;
         var size = LabelSize.Parse(plan.PrintsLid ? plan.Lid : plan.Layout);
         var content = LabelView.ContentOf(kept.Formula, plan, await LotsAsync(), knowledge);
         return File(LabelSheet.Pdf(LabelArt.Of(content, size, plan.WithCode, Type), plan.Count, plan.SheetFor(plan.Region ?? knowledge.Settings.Region), Type), "application/pdf", "labels.pdf");
     });
 
     /// <summary>Its texts as a table.</summary>
-    public Task<IActionResult> OnGetCsvAsync(long id) => WithAsync(id, async kept
-        => File(System.Text.Encoding.UTF8.GetBytes(LabelTable.Csv(LabelView.ContentOf(kept.Formula, await labels.FindAsync(id), await LotsAsync(), knowledge))), "text/csv", "label.csv"));
+    public Task<IActionResult> OnGetCsvAsync([FromRoute] long id) => WithAsync(id, async kept
+        => File(System.Text.Encoding.UTF8.GetBytes(LabelTable.Csv(LabelView.ContentOf(kept.Formula, (await labels.FindAsync(id)).Plan, await LotsAsync(), knowledge))), "text/csv", "label.csv"));
 
     /// <summary>Keeps what is chosen and answers with what it makes of the label; claims and declarations are kept when the field says so, until then only judged.</summary>
-    public Task<IActionResult> OnPostAsync(long id) => WithAsync(id, async kept =>
+    public Task<IActionResult> OnPostAsync([FromRoute] long id) => WithAsync(id, async kept =>
     {
-        var typed = new TypedFields(Request.Form);
+        var form = RequestDoor.Form(Request);
+        var typed = new TypedFields(form);
         var plan = PlanOf(typed);
         if (typed.Problems.Concat(plan.Problems()).ToList() is { Count: > 0 } problems)
             throw new DocumentException(problems);
-        await labels.KeepAsync(id, plan);
-        if (Request.Form.ContainsKey("claims"))
+        Func<Formula, Formula>? said = null;
+        if (form.ContainsKey("claims"))
         {
             var claims = typed.Text("claims").ReplaceLineEndings("\n").Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
             // What a document declares that is not computed has no box here; it stays.
-            var edits = new FormulaEdit[] { Set("label.claims", claims), Set("label.declares", [.. typed.All("declares"), .. kept.Formula.Label.Declares.Where(word => Declares.PropertyOf(word) is null)]) };
-            Formula Said(Formula formula) => edits.Aggregate(formula, (now, edit) => edit.Apply(now));
-            kept = Request.Form.ContainsKey("keep") ? await store.ChangeAsync(id, kept.Version, Said) ?? kept : kept with { Formula = Said(kept.Formula) };
+            var edits = new FormulaEdit[] { Set("label.claims", claims), Set("label.declares", [.. typed.All("declares").Where(word => word.Length > 0), .. kept.Formula.Label.Declares.Where(word => Declares.PropertyOf(word) is null)]) };
+            said = formula => edits.Aggregate(formula, (now, edit) => edit.Apply(now));
         }
 
+        var (label, version) = await labels.KeepAsync(id, plan, typed.Version("version"), form.ContainsKey("keep") ? said : null, typed.Version("formulaVersion"));
+        kept = kept with { Formula = said?.Invoke(kept.Formula) ?? kept.Formula };
+        Response.Headers["X-Versions"] = string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{label} {version}");
         return Partial("_Label", LabelView.Of(kept.Formula, plan, await LotsAsync(), knowledge, Type));
 
         static SetField Set(string field, string[] words) => new(field, System.Text.Json.JsonSerializer.SerializeToElement(words));
     });
 
     /// <summary>Takes back the last step of the formula.</summary>
-    public Task<IActionResult> OnPostUndoAsync(long id) => WithAsync(id, async kept =>
+    public Task<IActionResult> OnPostUndoAsync([FromRoute] long id, [FromForm] long formulaVersion) => WithAsync(id, async kept =>
     {
-        await store.UndoAsync(id, kept.Version);
+        await store.UndoAsync(id, formulaVersion);
         return RedirectToPage(new { id });
     });
 

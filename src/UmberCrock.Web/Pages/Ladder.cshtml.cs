@@ -7,11 +7,12 @@ using UmberCrock.Core.Texture;
 using UmberCrock.Core.Trials;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;
+using UmberCrock.Web.Hosting;
 
 namespace UmberCrock.Web.Pages;
 
 /// <summary>A ladder of small tests around a formula: what to expect of each rung, what to weigh, what was found, and which becomes the next revision.</summary>
-public sealed class LadderModel(FormulaStore store, RevisionStore revisions, LadderStore ladders, Knowledge knowledge) : PageModel
+public sealed class LadderModel(FormulaStore store, LadderStore ladders, BinStore bin, Knowledge knowledge) : PageModel
 {
     private const int UsualRungs = 5;
     private const decimal SmallestTest = 1m;
@@ -37,14 +38,26 @@ public sealed class LadderModel(FormulaStore store, RevisionStore revisions, Lad
     /// <summary>The ladders that are kept.</summary>
     public IReadOnlyList<KeptLadder> Ladders { get; private set; } = [];
 
+    /// <summary>Ladders that cannot be read.</summary>
+    public IReadOnlyList<UnreadableRow> Odd { get; private set; } = [];
+
+    /// <summary>The version of the ladder that is shown; 0 for one that is not kept.</summary>
+    public long LadderVersion { get; private set; }
+
+    /// <summary>What was typed of the rungs and not kept, in the place of what is; null otherwise.</summary>
+    public IReadOnlyList<RungObservation>? TypedOfRungs { get; private set; }
+
+    /// <summary>What is shown of a rung: what was typed, or what is kept.</summary>
+    public RungObservation? FoundOf(int rung, RungObservation? kept) => TypedOfRungs is null ? kept : TypedOfRungs.FirstOrDefault(found => found.Rung == rung);
+
     /// <summary>Name of an ingredient.</summary>
     public string NameOf(string slug) => knowledge.Catalogue.Find(slug)?.Name ?? slug;
 
     /// <summary>Shows a kept ladder, or what a new one would be.</summary>
-    public Task<IActionResult> OnGetAsync(long id, long? ladder, int? raise, int? lower, string? step, int? rungs, string? grams) => ShowAsync(id, ladder, kept => Asked(kept.Formula, raise, lower, step, rungs, grams));
+    public Task<IActionResult> OnGetAsync([FromRoute] long id, long? ladder, int? raise, int? lower, string? step, int? rungs, string? grams) => ShowAsync(id, ladder, kept => Asked(kept.Formula, raise, lower, step, rungs, grams));
 
     /// <summary>Keeps a ladder, so that what is found can be written to it.</summary>
-    public async Task<IActionResult> OnPostKeepAsync(long id, int? raise, int? lower, string? step, int? rungs, string? grams)
+    public async Task<IActionResult> OnPostKeepAsync([FromRoute] long id, int? raise, int? lower, string? step, int? rungs, string? grams)
     {
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();
@@ -61,40 +74,65 @@ public sealed class LadderModel(FormulaStore store, RevisionStore revisions, Lad
     }
 
     /// <summary>Keeps what was found of the rungs.</summary>
-    public async Task<IActionResult> OnPostObserveAsync(long id, long ladder)
+    public async Task<IActionResult> OnPostObserveAsync([FromRoute] long id, [FromQuery] long ladder, [FromForm] long version)
     {
         if (await ladders.FindAsync(ladder) is not { } kept || kept.FormulaId != id)
             return NotFound();
+        var form = RequestDoor.Form(Request);
+        List<RungObservation> typed =
+        [
+            // A rung that the request leaves out stays as it is.
+            .. Enumerable.Range(0, kept.Plan.Rungs).Where(rung => form.ContainsKey($"note-{rung}")).Select(rung => new RungObservation(
+                rung, Vocabulary.TryParse<Band>(form[$"band-{rung}"], out var band) ? band : null,
+                Vocabulary.TryParse<Grain>(form[$"grain-{rung}"], out var grain) ? grain : null, form[$"note-{rung}"].ToString())),
+        ];
         try
         {
-            for (var rung = 0; rung < kept.Plan.Rungs; rung++)
-            {
-                await ladders.ObserveAsync(ladder, new RungObservation(
-                    rung, Vocabulary.TryParse<Band>(Request.Form[$"band-{rung}"], out var band) ? band : null,
-                    Vocabulary.TryParse<Grain>(Request.Form[$"grain-{rung}"], out var grain) ? grain : null, Request.Form[$"note-{rung}"].ToString()));
-            }
-
+            await ladders.ObserveAsync(ladder, version, typed);
             return RedirectToPage(new { id, ladder });
         }
         catch (DocumentException refused)
         {
-            Refusal = refused.Problems[0].Reason;
-            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-            return await ShowAsync(id, ladder, _ => kept.Plan);
+            (Refusal, Response.StatusCode) = (refused.Problems[0].Reason, StatusCodes.Status422UnprocessableEntity);
         }
+        catch (StaleException)
+        {
+            (Refusal, Response.StatusCode) = ($"Another window kept something of this ladder meanwhile: {Others(kept, typed)}. What you typed stands here; keep it once more to set yours.", StatusCodes.Status409Conflict);
+        }
+
+        TypedOfRungs = typed;
+        return await ShowAsync(id, ladder, _ => kept.Plan);
+    }
+
+    /// <summary>Puts a ladder into the bin.</summary>
+    public async Task<IActionResult> OnPostDeleteAsync([FromRoute] long id, [FromQuery] long ladder, [FromForm] long version)
+        => await bin.DeleteLadderAsync(id, ladder, version) ? RedirectToPage(new { id, ladder = (long?)null }) : NotFound();
+
+    /// <summary>Where what is kept by now is not what was typed.</summary>
+    private static string Others(KeptLadder kept, List<RungObservation> typed)
+    {
+        var words = kept.Plan.Observations.Where(found => !typed.Contains(found))
+            .Select(found => $"rung {found.Rung + 1} {string.Join(", ", new[] { found.Band is { } band ? Vocabulary.Word(band).Replace('-', ' ') : "", found.Grain is { } grain ? $"grain {Vocabulary.Word(grain)}" : "", found.Note.Length > 0 ? $"“{found.Note}”" : "" }.Where(word => word.Length > 0))}".TrimEnd()).ToList();
+        return words.Count == 0 ? "the same as yours" : string.Join("; ", words);
     }
 
     /// <summary>Makes a rung the formula as it stands, kept as the next revision.</summary>
-    public async Task<IActionResult> OnPostTakeAsync(long id, long ladder, int rung)
+    public async Task<IActionResult> OnPostTakeAsync([FromRoute] long id, [FromQuery] long ladder, [FromQuery] int rung, [FromForm] long formulaVersion)
     {
-        if (await store.FindAsync(id) is not { } formula || await ladders.FindAsync(ladder) is not { } kept || kept.FormulaId != id || rung < 0 || rung >= kept.Plan.Rungs)
+        if (await ladders.FindAsync(ladder) is not { } kept || kept.FormulaId != id || rung < 0 || rung >= kept.Plan.Rungs)
             return NotFound();
         var plan = kept.Plan;
         var chosen = Ladder.Of(plan.Formula, plan.Raise, plan.Lower, plan.Step, plan.Rungs, knowledge.Catalogue, knowledge.Settings)[rung];
-        var changed = await store.ChangeAsync(id, formula.Version, _ => chosen.Formula);
-        var revision = await store.KeepRevisionAsync(id, changed!.Version);
-        await revisions.NameAsync(id, revision!.Revision, Shortened($"ladder, {NameOf(plan.Formula.Lines[plan.Raise].Ingredient).ToLowerInvariant()} {Decimals.Short(chosen.PercentRaised)}"));
-        return RedirectToPage("/Bench", new { id });
+        try
+        {
+            var name = Shortened($"ladder, {NameOf(plan.Formula.Lines[plan.Raise].Ingredient).ToLowerInvariant()} {Decimals.Short(chosen.PercentRaised)}");
+            return await store.ChangeAndKeepAsync(id, formulaVersion, _ => chosen.Formula, name) is null ? NotFound() : RedirectToPage("/Bench", new { id });
+        }
+        catch (StaleException)
+        {
+            (Refusal, Response.StatusCode) = ("Another window changed the formula meanwhile. Look at it on the bench first; take the rung once more if you still want it.", StatusCodes.Status409Conflict);
+            return await ShowAsync(id, ladder, _ => plan);
+        }
     }
 
     private async Task<IActionResult> ShowAsync(long id, long? ladder, Func<KeptFormula, LadderPlan> asked)
@@ -102,11 +140,11 @@ public sealed class LadderModel(FormulaStore store, RevisionStore revisions, Lad
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();
         Kept = kept;
-        Ladders = await ladders.ListAsync(id);
+        (Ladders, Odd) = await ladders.ListAsync(id);
         var found = ladder is null ? null : Ladders.FirstOrDefault(other => other.Id == ladder);
         if (ladder is not null && found is null)
             return NotFound();
-        LadderId = found?.Id;
+        (LadderId, LadderVersion) = (found?.Id, found?.Version ?? 0);
         try
         {
             Plan = found?.Plan ?? Usual(kept.Formula);
@@ -116,7 +154,9 @@ public sealed class LadderModel(FormulaStore store, RevisionStore revisions, Lad
         catch (DocumentException refused)
         {
             Refusal = string.Join(" ", refused.Problems.Select(problem => $"{Field(problem.Pointer)} {problem.Reason}"));
-            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+            // Where nothing was asked for yet, it is only said that the usual ladder does not fit.
+            if (Request.Query.Count > 0 || HttpMethods.IsPost(Request.Method))
+                Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
         }
 
         return Page();

@@ -22,6 +22,9 @@ public sealed class LarderModel(LarderStore larder, LotStore lots, FormulaStore 
     /// <summary>Why a file was not taken.</summary>
     public IReadOnlyList<DocumentProblem> Problems { get; private set; } = [];
 
+    /// <summary>Own ingredients, own values and lots that cannot be read.</summary>
+    public IReadOnlyList<UnreadableRow> Odd { get; private set; } = [];
+
     /// <summary>How many ingredients a file brought, after it did.</summary>
     [TempData]
     public int? Imported { get; set; }
@@ -75,9 +78,13 @@ public sealed class LarderModel(LarderStore larder, LotStore lots, FormulaStore 
     }
 
     private async Task LoadAsync(LarderFilter filter)
-        => View = LarderView.Of(
-            await larder.SearchAsync(filter.Find), [.. larder.Present], await lots.ListAsync(),
+    {
+        var (kept, odd) = await lots.KeptAsync();
+        Odd = [.. larder.Odd, .. odd];
+        View = LarderView.Of(
+            await larder.SearchAsync(filter.Find), [.. larder.Present], [.. kept.Select(lot => lot.Lot)],
             await formulas.CountUsesAsync(), filter, DateOnly.FromDateTime(clock.GetLocalNow().DateTime));
+    }
 
     /// <summary>An allergen source as a choice.</summary>
     public sealed record AllergenSource(string Key, string Words);

@@ -15,7 +15,7 @@ public sealed class NotesModel(FormulaStore store, Knowledge knowledge) : PageMo
     public EvaluationResult Evaluation { get; private set; } = null!;
 
     /// <summary>Shows them.</summary>
-    public async Task<IActionResult> OnGetAsync(long id)
+    public async Task<IActionResult> OnGetAsync([FromRoute] long id)
     {
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();

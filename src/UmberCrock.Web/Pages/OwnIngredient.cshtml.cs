@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Json;
 using UmberCrock.Storage;
+using UmberCrock.Web.Hosting;
 using UmberCrock.Web.Larder;
 
 namespace UmberCrock.Web.Pages;
@@ -21,6 +22,9 @@ public sealed class OwnIngredientModel(LarderStore larder, Knowledge knowledge) 
 
     /// <summary>What is wrong.</summary>
     public IReadOnlyList<DocumentProblem> Problems { get; private set; } = [];
+
+    /// <summary>The version its form names; 0 for a new one.</summary>
+    public long Version => From is null ? 0 : larder.VersionOf(From.Slug);
 
     /// <summary>Formulas that hold the one that is changed.</summary>
     public IReadOnlyList<IngredientUse> Uses { get; private set; } = [];
@@ -45,12 +49,12 @@ public sealed class OwnIngredientModel(LarderStore larder, Knowledge knowledge) 
     {
         if (!await LoadAsync(from))
             return NotFound();
-        Fields = OwnIngredientForm.Typed(Request.Form);
+        Fields = OwnIngredientForm.Typed(RequestDoor.Form(Request));
         try
         {
             var ingredient = Fields.ToIngredient(From, IsChange, knowledge.Catalogue);
             if (IsChange)
-                await larder.UpdateAsync(ingredient);
+                await larder.UpdateAsync(ingredient, TypedVersion);
             else
                 await larder.AddAsync([ingredient], _ => "");
             return RedirectToPage("/Ingredient", new { slug = ingredient.Slug });
@@ -58,6 +62,10 @@ public sealed class OwnIngredientModel(LarderStore larder, Knowledge knowledge) 
         catch (DocumentException refused)
         {
             return Refuse(refused.Problems);
+        }
+        catch (StaleException stale)
+        {
+            return Meet(stale);
         }
     }
 
@@ -69,20 +77,35 @@ public sealed class OwnIngredientModel(LarderStore larder, Knowledge knowledge) 
         Fields = OwnIngredientForm.Of(From, isChange: true);
         try
         {
-            await larder.RemoveAsync(From!.Slug, replacement);
+            await larder.RemoveAsync(From!.Slug, replacement, TypedVersion);
+            (TempData["binnedOwn"], TempData["binnedOwnName"]) = (From.Slug, From.Name);
             return RedirectToPage("/Larder");
         }
         catch (DocumentException refused)
         {
             return Refuse(refused.Problems);
         }
+        catch (StaleException stale)
+        {
+            return Meet(stale);
+        }
     }
 
-    private PageResult Refuse(IReadOnlyList<DocumentProblem> problems)
+    private long TypedVersion => new TypedFields(RequestDoor.Form(Request)).Version("version");
+
+    private PageResult Refuse(IReadOnlyList<DocumentProblem> problems, int status = StatusCodes.Status422UnprocessableEntity)
     {
         Problems = problems;
-        Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        Response.StatusCode = status;
         return Page();
+    }
+
+    /// <summary>Another window was faster: what it set is named, what was typed stands in the fields.</summary>
+    private PageResult Meet(StaleException stale)
+    {
+        var now = OwnIngredientForm.Of(knowledge.Catalogue.Find(From!.Slug), isChange: true);
+        var other = OwnIngredientForm.Differences(now, Fields);
+        return Refuse([new DocumentProblem("/version", $"{stale.Message} {(other.Count == 0 ? "" : $"Kept by now: {string.Join("; ", other)}. ")}What you typed stands in the fields; keep it once more to set yours.")], StatusCodes.Status409Conflict);
     }
 
     private async Task<bool> LoadAsync(string? from)

@@ -6,6 +6,7 @@ using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Json;
 using UmberCrock.Core.Making;
 using UmberCrock.Storage;
+using UmberCrock.Web.Hosting;
 using UmberCrock.Web.Larder;
 
 namespace UmberCrock.Web.Pages;
@@ -45,13 +46,26 @@ public sealed class SettingsModel(SettingStore store, Knowledge knowledge) : Pag
     /// <summary>What is wrong.</summary>
     public IReadOnlyList<DocumentProblem> Problems { get; private set; } = [];
 
+    /// <summary>The version the form names.</summary>
+    public long Version { get; private set; }
+
+    /// <summary>Settings that cannot be read; the usual ones stand in their place.</summary>
+    public IReadOnlyList<UnreadableRow> Odd => store.Odd;
+
+    /// <summary>What was chosen and not kept, by field; null when nothing was sent.</summary>
+    public TypedFields? Typed { get; private set; }
+
+    /// <summary>The word of a choice: as chosen and not kept, or as it stands.</summary>
+    public string Now(string name, string otherwise) => Typed?.Text(name) is { Length: > 0 } word ? word : otherwise;
+
     /// <summary>True right after they were kept.</summary>
     [TempData]
     public bool Kept { get; set; }
 
     /// <summary>Shows them.</summary>
-    public void OnGet()
+    public async Task OnGetAsync()
     {
+        Version = await store.VersionAsync();
         Drops = Decimals.Short(Settings.DropsPerMillilitre);
         Traces = Settings.TraceBelowPercent.ToString("0.####", System.Globalization.CultureInfo.CurrentCulture);
         Loss = Decimals.Short(Workshop.LossPercent);
@@ -62,54 +76,78 @@ public sealed class SettingsModel(SettingStore store, Knowledge knowledge) : Pag
     /// <summary>Keeps them; what a request leaves out stays as it was.</summary>
     public async Task<IActionResult> OnPostAsync()
     {
-        var typed = new TypedFields(Request.Form);
+        var form = RequestDoor.Form(Request);
+        var typed = new TypedFields(form);
         (Drops, Traces, Loss, Climate) = (typed.Text("drops"), typed.Text("traces"), typed.Text("loss"), (typed.Text("low"), typed.Text("high")));
         var rows = Enumerable.Range(0, Workshop.MostContainers + SpareRows)
             .Select(at => new ContainerFields(typed.Text($"container-{at}-name"), typed.Text($"container-{at}-ml"), typed.Text($"container-{at}-fill")))
             .Where(row => row.Name.Length + row.Millilitres.Length > 0).ToList();
         Show(rows);
         var drops = typed.Number("drops", "a number of drops");
-        var traces = typed.Number("traces", "a level of traces in percent") ?? (Request.Form.ContainsKey("traces") ? 0m : Settings.TraceBelowPercent);
+        var traces = typed.Number("traces", "a level of traces in percent") ?? (form.ContainsKey("traces") ? 0m : Settings.TraceBelowPercent);
         var named = Climates.FirstOrDefault(climate => climate.Key == typed.Text("climate"));
         var workshop = new Workshop
         {
             ScaleStepGrams = typed.Number("scale", "a step of the scale in grams") ?? Workshop.ScaleStepGrams,
             LossPercent = typed.Number("loss", "a loss in percent") ?? Workshop.LossPercent,
             Spoons = Choice("spoons", Workshop.Spoons),
-            Responsible = Request.Form.ContainsKey("responsible") ? typed.Text("responsible").ReplaceLineEndings("\n") : Workshop.Responsible,
+            Responsible = form.ContainsKey("responsible") ? typed.Text("responsible").ReplaceLineEndings("\n") : Workshop.Responsible,
             DecimalMark = Choice("mark", Workshop.DecimalMark),
             Climate = named?.Climate ?? new Climate(typed.Number("low", "a temperature in °C") ?? Workshop.Climate.LowCelsius, typed.Number("high", "a temperature in °C") ?? Workshop.Climate.HighCelsius),
-            Containers = !Request.Form.ContainsKey("container-0-name") ? Workshop.Containers : [.. rows.Select((row, at) => new ContainerKind(row.Name, typed.Number($"container-{at}-ml", "a volume in mL") ?? 0m, typed.Number($"container-{at}-fill", "percent filled") ?? 100m))],
+            Containers = !form.ContainsKey("container-0-name") ? Workshop.Containers : [.. rows.Select((row, at) => new ContainerKind(row.Name, typed.Number($"container-{at}-ml", "a volume in mL") ?? 0m, typed.Number($"container-{at}-fill", "percent filled") ?? 100m))],
         };
-        Problems = [.. typed.Problems, .. workshop.Problems()];
-        if (drops is null or < EvaluationSettings.FewestDrops or > EvaluationSettings.MostDrops)
-            Problems = [.. Problems, new DocumentProblem("/drops", $"Drops in a millilitre: from {EvaluationSettings.FewestDrops:0} to {EvaluationSettings.MostDrops:0}.")];
-        if (traces is < 0m or > EvaluationSettings.MostTracePercent)
-            Problems = [.. Problems, new DocumentProblem("/traces", $"A trace is less than a level from 0 to {EvaluationSettings.MostTracePercent} %.")];
-        if (Problems.Count > 0)
+        var settings = new EvaluationSettings
         {
-            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-            return Page();
+            Region = Choice("region", Settings.Region),
+            Scent = Choice("scent", Settings.Scent),
+            Pregnancy = Choice("pregnancy", Settings.Pregnancy),
+            WaxEquivalence = Choice("wax", Settings.WaxEquivalence),
+            BestBefore = Choice("keeping", Settings.BestBefore),
+            TraceBelowPercent = traces,
+            DropsPerMillilitre = drops ?? (form.ContainsKey("drops") ? 0m : Settings.DropsPerMillilitre),
+        };
+        Problems = [.. typed.Problems, .. workshop.Problems(), .. settings.Problems()];
+        (Typed, Version) = (typed, await store.VersionAsync());
+        if (Problems.Count > 0)
+            return Refuse(StatusCodes.Status422UnprocessableEntity);
+        try
+        {
+            await store.KeepAsync(settings, workshop, typed.Version("version"));
+        }
+        catch (StaleException stale)
+        {
+            Problems = [new DocumentProblem("/version", $"{stale.Message} Kept by now: {Others(settings, workshop)}. What you chose stands here; keep it once more to set yours.")];
+            return Refuse(StatusCodes.Status409Conflict);
         }
 
-        await store.KeepAsync(
-            new EvaluationSettings
-            {
-                Region = Choice("region", Settings.Region),
-                Scent = Choice("scent", Settings.Scent),
-                Pregnancy = Choice("pregnancy", Settings.Pregnancy),
-                WaxEquivalence = Choice("wax", Settings.WaxEquivalence),
-                BestBefore = Choice("keeping", Settings.BestBefore),
-                TraceBelowPercent = traces,
-                DropsPerMillilitre = drops!.Value,
-            },
-            workshop);
         Kept = true;
         return RedirectToPage("/Settings");
 
         T Choice<T>(string name, T otherwise)
             where T : struct, Enum
             => Vocabulary.TryParse<T>(typed.Text(name), out var word) ? word : otherwise;
+    }
+
+    private PageResult Refuse(int status)
+    {
+        Response.StatusCode = status;
+        return Page();
+    }
+
+    /// <summary>Where what is kept by now is not what was chosen.</summary>
+    private string Others(EvaluationSettings settings, Workshop workshop)
+    {
+        var words = new (string Name, string Kept, string Chosen)[]
+        {
+            ("rule book", Vocabulary.Word(Settings.Region), Vocabulary.Word(settings.Region)), ("scent", Vocabulary.Word(Settings.Scent), Vocabulary.Word(settings.Scent)),
+            ("pregnancy", Vocabulary.Word(Settings.Pregnancy), Vocabulary.Word(settings.Pregnancy)), ("wax", Vocabulary.Word(Settings.WaxEquivalence), Vocabulary.Word(settings.WaxEquivalence)),
+            ("keeping", Vocabulary.Word(Settings.BestBefore), Vocabulary.Word(settings.BestBefore)), ("traces", Decimals.Short(Settings.TraceBelowPercent), Decimals.Short(settings.TraceBelowPercent)),
+            ("drops", Decimals.Short(Settings.DropsPerMillilitre), Decimals.Short(settings.DropsPerMillilitre)), ("scale", Decimals.Short(Workshop.ScaleStepGrams), Decimals.Short(workshop.ScaleStepGrams)),
+            ("loss", Decimals.Short(Workshop.LossPercent), Decimals.Short(workshop.LossPercent)), ("spoons", Vocabulary.Word(Workshop.Spoons), Vocabulary.Word(workshop.Spoons)),
+            ("decimal mark", Vocabulary.Word(Workshop.DecimalMark), Vocabulary.Word(workshop.DecimalMark)), ("climate", $"{Workshop.Climate}", $"{workshop.Climate}"),
+            ("responsible", Workshop.Responsible, workshop.Responsible), ("containers", string.Join(", ", Workshop.Containers), string.Join(", ", workshop.Containers)),
+        }.Where(word => word.Kept != word.Chosen).Select(word => $"{word.Name} {word.Kept.Replace('-', ' ')}").ToList();
+        return words.Count == 0 ? "the same as yours" : string.Join("; ", words);
     }
 
     private void Show(IEnumerable<ContainerFields> rows)

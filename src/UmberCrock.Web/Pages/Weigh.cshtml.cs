@@ -56,8 +56,15 @@ public sealed class WeighModel(FormulaStore store, Knowledge knowledge) : PageMo
     [BindProperty(SupportsGet = true)]
     public string? Overrun { get; set; }
 
+    /// <summary>The batch that stood in the field before, as it was shown.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? Shown { get; set; }
+
+    /// <summary>True when a batch was typed over the one that containers gave: the batch wins, for it was touched last.</summary>
+    public bool ByBatch { get; private set; }
+
     /// <summary>Shows it.</summary>
-    public async Task<IActionResult> OnGetAsync(long id)
+    public async Task<IActionResult> OnGetAsync([FromRoute] long id)
     {
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();
@@ -89,6 +96,9 @@ public sealed class WeighModel(FormulaStore store, Knowledge knowledge) : PageMo
             .. Containers.Select((kind, at) => new Container(kind.Name, kind.Millilitres, (int)Number(CountOf(at), 0m, 0m, MostContainers, $"a number of {kind.Name}"), kind.FillPercent))
                 .Where(container => container.Count > 0),
         ];
+        ByBatch = !filled.IsEmpty && !string.IsNullOrWhiteSpace(Batch) && Shown is not null && Batch.Trim() != Shown.Trim();
+        if (ByBatch)
+            (filled, Counts) = ([], []);
         return new WeighRequest(
             filled.IsEmpty ? Number(Batch, Kept.BatchGrams, 0.001m, FormulaStore.LargestBatchGrams, "a batch in grams") : null, filled,
             Number(Loss, knowledge.Workshop.LossPercent, 0m, Workshop.MostLossPercent, "a loss in percent"), StepGrams, Number(Overrun, 0m, 0m, MostOverrun, "air in percent"));

@@ -13,6 +13,7 @@ namespace UmberCrock.Web.Shelf;
 public sealed class ShelfKeeper(FormulaStore store, Knowledge knowledge, TimeProvider clock)
 {
     private const int MostLines = 1000;
+    private const int MostVerdicts = 20_000;
     private const int Stretch = 200;
 
     private volatile Memory memory = new(null!, null!, null!, [], []);
@@ -26,8 +27,9 @@ public sealed class ShelfKeeper(FormulaStore store, Knowledge knowledge, TimePro
         var skip = page * ShelfView.PageSize;
         if (show is null)
         {
-            var (formulas, total) = await store.PageAsync(find, skip, ShelfView.PageSize);
-            return new ShelfView([.. formulas.Select(LineOf)], total, find, null, page, skip + formulas.Count < total);
+            var (places, total) = await store.PageAsync(find, skip, ShelfView.PageSize);
+            var odd = places.Select(place => place.Odd).OfType<UnreadableRow>().ToList();
+            return new ShelfView(Lines(places.Select(place => place.Kept).OfType<KeptFormula>(), odd), odd, total, find, null, page, skip + places.Count < total);
         }
 
         // A verdict is not kept in the file, for it changes with what is known: the shelf is walked along until the stretch is full.
@@ -35,12 +37,47 @@ public sealed class ShelfKeeper(FormulaStore store, Knowledge knowledge, TimePro
         var all = int.MaxValue;
         for (var at = 0; at < all && fitting.Count <= skip + ShelfView.PageSize; at += Stretch)
         {
-            var (formulas, total) = await store.PageAsync(find, at, Stretch);
+            var (places, total) = await store.PageAsync(find, at, Stretch);
             all = total;
-            fitting.AddRange(formulas.Where(kept => Remembered().Verdicts.GetOrAdd((kept.Id, kept.Version), _ => Evaluator.Sweep(kept.Formula, knowledge.Catalogue, knowledge.Settings).Verdict) == show));
+            fitting.AddRange(places.Select(place => place.Kept).OfType<KeptFormula>().Where(kept => VerdictOf(kept) == show));
         }
 
-        return new ShelfView([.. fitting.Skip(skip).Take(ShelfView.PageSize).Select(LineOf)], all, find, show, page, fitting.Count > skip + ShelfView.PageSize);
+        return new ShelfView(Lines(fitting.Skip(skip).Take(ShelfView.PageSize), []), [], all, find, show, page, fitting.Count > skip + ShelfView.PageSize);
+    }
+
+    /// <summary>The lines of what can be shown; a formula that cannot be evaluated joins the odd ones.</summary>
+    private List<ShelfLine> Lines(IEnumerable<KeptFormula> formulas, List<UnreadableRow> odd)
+    {
+        var lines = new List<ShelfLine>();
+        foreach (var kept in formulas)
+        {
+            try
+            {
+                lines.Add(LineOf(kept));
+            }
+            catch (DocumentException refused)
+            {
+                odd.Add(OddOf(kept, refused));
+            }
+        }
+
+        return lines;
+    }
+
+    /// <summary>A formula that can be read but not evaluated, as one line.</summary>
+    public static UnreadableRow OddOf(KeptFormula kept, DocumentException refused)
+        => new(RowKind.Formula, kept.Id.ToString(System.Globalization.CultureInfo.InvariantCulture), kept.Formula.Name, string.Join(" ", refused.Problems.Take(2).Select(problem => $"{problem.Pointer} {problem.Reason}")));
+
+    private Verdict? VerdictOf(KeptFormula kept)
+    {
+        try
+        {
+            return Remembered().Verdicts.GetOrAdd((kept.Id, kept.Version), _ => Evaluator.Sweep(kept.Formula, knowledge.Catalogue, knowledge.Settings).Verdict);
+        }
+        catch (DocumentException)
+        {
+            return null;
+        }
     }
 
     private ShelfLine LineOf(KeptFormula kept)
@@ -56,6 +93,8 @@ public sealed class ShelfKeeper(FormulaStore store, Knowledge knowledge, TimePro
             memory = now = new Memory(knowledge.Catalogue, knowledge.Settings, knowledge.Workshop, [], []);
         if (now.Lines.Count > MostLines)
             now.Lines.Clear();
+        if (now.Verdicts.Count > MostVerdicts)
+            now.Verdicts.Clear();
         return now;
     }
 

@@ -9,12 +9,13 @@ public sealed record ShelfLine(
 
 /// <summary>A stretch of the shelf.</summary>
 /// <param name="Lines">Its formulas, last changed first.</param>
+/// <param name="Odd">Formulas of this stretch that cannot be shown, each with why.</param>
 /// <param name="Total">How many fit the search.</param>
 /// <param name="Find">What was searched for.</param>
 /// <param name="Show">The one verdict that is shown; null for all.</param>
 /// <param name="Page">Which stretch, from 0.</param>
 /// <param name="HasMore">True when there are more behind it.</param>
-public sealed record ShelfView(IReadOnlyList<ShelfLine> Lines, int Total, string? Find, Verdict? Show, int Page, bool HasMore)
+public sealed record ShelfView(IReadOnlyList<ShelfLine> Lines, IReadOnlyList<Storage.UnreadableRow> Odd, int Total, string? Find, Verdict? Show, int Page, bool HasMore)
 {
     /// <summary>Formulas of one stretch.</summary>
     public const int PageSize = 20;

@@ -25,6 +25,8 @@ document.addEventListener('alpine:init', () => {
       document.addEventListener('focusin', event => this.focus(event));
       document.addEventListener('focusout', event => { if (event.target.matches('[data-ghost]')) $('#ghost')?.removeAttribute('d'); });
       window.addEventListener('resize', () => this.leaders());
+      window.addEventListener('focus', () => this.catchUp());
+      document.addEventListener('visibilitychange', () => { if (document.visibilityState === 'visible') this.catchUp(); });
       document.fonts?.ready.then(() => this.leaders());
       all('#line-0').forEach(row => row.focus({ preventScroll: true }));
     },
@@ -65,6 +67,18 @@ document.addEventListener('alpine:init', () => {
       const dose = row.querySelector('.dose');
       dose.value = body.text;
       this.complain(dose, 'changed elsewhere; Enter sets yours');
+    },
+
+    // This window is looked at again: another one may have changed the formula meanwhile.
+    catchUp() {
+      this.queue = this.queue.then(async () => {
+        const answer = await fetch(`/behind?of=formula:${bench().dataset.id}`).catch(() => null);
+        if (!answer?.ok || (await answer.text()) === bench().dataset.version) return;
+        const now = await fetch(`/bench/${bench().dataset.id}?handler=Now`).catch(() => null);
+        if (!now?.ok) return;
+        this.swap(await now.text());
+        this.say('Changed in another window, shown as it stands now');
+      });
     },
 
     complain(dose, why) {
@@ -203,6 +217,8 @@ document.addEventListener('alpine:init', () => {
         this.select(this.selected, true);
         return;
       }
+      // A finding without a fix: Enter opens its reason, not the ledger.
+      if (name === 'Enter' && target.matches('.finding')) { const why = target.querySelector('details'); if (why) why.open = !why.open; event.preventDefault(); return; }
       if (this.moves(event) || this.act(letter ? name.toLowerCase() : name, event.shiftKey)) event.preventDefault();
     },
 
@@ -245,6 +261,7 @@ document.addEventListener('alpine:init', () => {
         i: () => { const row = this.rows()[this.selected]; if (row) location.href = `/larder/${row.dataset.slug}`; },
         x: () => { location.href = `/bench/${bench().dataset.id}?handler=Export`; },
         o: () => $('#import-file').click(),
+        bin: () => { const form = $('#bench-delete'); form.elements.version.value = bench().dataset.version; form.requestSubmit(); },
         g: () => document.dispatchEvent(new Event('bench:earlier')),
         r: () => { if (this.rows().length) document.dispatchEvent(new CustomEvent('bench:swap', { detail: this.selected })); },
         m: () => document.dispatchEvent(new Event('bench:make')),

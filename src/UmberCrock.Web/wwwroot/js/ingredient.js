@@ -11,22 +11,33 @@
   const form = document.getElementById('lot-form');
   const lots = () => [...document.querySelectorAll('[data-lot]')];
 
-  const value = () => {
-    const row = document.activeElement?.closest('[data-property]') ?? values()[0];
-    const fields = document.querySelector('#value-sheet form').elements;
-    if (row) {
-      fields.property.value = row.dataset.property;
+  const fields = document.querySelector('#value-sheet form').elements;
+  // What the fields show goes with the property: a number of another one is never kept under it.
+  const fill = property => {
+    const row = document.querySelector(`.pr [data-property="${CSS.escape(property)}"]`);
+    fields.property.value = property;
+    fields.version.value = fields.property.selectedOptions[0]?.dataset.version ?? 0;
+    if (fields.sure) fields.sure.remove();
+    if (!row) {
+      for (const name of ['value', 'value-low', 'value-high', 'source']) fields[name].value = '';
+    } else {
       fields.value.value = row.dataset.value;
       fields['value-low'].value = row.dataset.low === row.dataset.value ? '' : row.dataset.low;
       fields['value-high'].value = row.dataset.high === row.dataset.value ? '' : row.dataset.high;
       fields.source.value = row.dataset.source;
     }
+  };
+  const value = () => {
+    const row = document.activeElement?.closest('[data-property]') ?? values()[0];
+    fill(row?.dataset.property ?? fields.property.options[0].value);
     open('value-sheet', 'value-value');
   };
+  fields.property.addEventListener('change', () => fill(fields.property.value));
   const lot = (button, first) => {
     form.reset();
     const kept = button ? JSON.parse(button.dataset.lot) : { id: 0, code: '' };
     for (const [name, entry] of Object.entries(kept)) if (form.elements[name]) form.elements[name].value = entry ?? '';
+    form.elements.version.value = button?.dataset.version ?? 0;
     document.getElementById('lot-remove').hidden = !button;
     open('lot-sheet', first);
   };

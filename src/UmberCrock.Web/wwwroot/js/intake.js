@@ -1,27 +1,43 @@
-// A recipe's text is its state: every correction is another text of a line, which the server sends along; here it is only put in its place and read again.
+// A recipe's text is its state: the server reads it as one types and lays the reading beside it; every choice is another text of a line, put in its place and read again.
 (() => {
   const $ = selector => document.querySelector(selector);
-  const [field, pasted, place, form] = [$('#intake-text'), $('#intake-pasted'), $('#intake'), $('#intake-form')];
+  const [field, pasted, place, form, count] = [$('#intake-text'), $('#intake-pasted'), $('#intake'), $('#intake-form'), $('#intake-count')];
   const past = [];
   const kept = 'intake-text';
-  let timer;
+  const pause = 500;
+  let [timer, turn] = [0, 0];
 
   const rows = () => [...document.querySelectorAll('.ir')];
-  const here = () => document.activeElement?.closest('.ir');
+  const here = () => document.activeElement?.closest('.ir') ?? $('.ir.here');
   const isRead = () => rows().length > 0;
-  const focusRow = row => { row?.focus({ preventScroll: true }); row?.scrollIntoView({ block: 'nearest' }); };
+  // What a row offers is unfolded when it is chosen, not while a button is pressed: nothing moves under the pointer.
+  const unfold = row => rows().forEach(other => other.classList.toggle('here', other === row));
+  const focusRow = row => {
+    if (!row) return;
+    unfold(row);
+    row.focus({ preventScroll: true });
+    row.scrollIntoView({ block: 'nearest' });
+  };
+
+  const problems = text => {
+    try { const told = JSON.parse(text); return told.errors?.map(error => error.reason).join(' ') || told.detail; } catch { return 'This could not be read.'; }
+  };
 
   const read = async number => {
+    clearTimeout(timer);
+    const asked = ++turn;
     // What is typed outlives a reload; it is forgotten once it is on the bench.
     sessionStorage.setItem(kept, field.value);
-    const body = new FormData(form);
-    const answer = await fetch('/intake?handler=Read', { method: 'POST', body }).catch(() => null);
-    if (!answer) { $('#intake-count').textContent = 'Not read: the application does not answer. The text is still here.'; return; }
-    place.innerHTML = await answer.text();
-    const words = $('.read-as')?.dataset.words;
-    if (words) $('#intake-count').textContent = words;
+    const answer = await fetch('/intake?handler=Read', { method: 'POST', body: new FormData(form) }).then(async reply => ({ ok: reply.ok || reply.status === 413, text: await reply.text() })).catch(() => null);
+    if (asked !== turn) return;
+    if (!answer?.ok) { count.textContent = `${answer ? problems(answer.text) : 'Not read: the application does not answer.'} The text is still here.`; return; }
+    const scrolled = $('.read-as ol')?.scrollTop ?? 0;
+    place.innerHTML = answer.text;
+    if ($('.read-as ol')) $('.read-as ol').scrollTop = scrolled;
+    count.textContent = $('.read-as')?.dataset.words ?? 'Nothing in it was read as an ingredient yet.';
     document.body.classList.toggle('is-read', isRead());
     if (number) focusRow(document.getElementById(`row-${number}`) ?? rows()[0]);
+    else mark();
   };
 
   const first = async () => {
@@ -38,44 +54,52 @@
     return read(number);
   };
 
-  const edit = row => {
-    const cell = row.querySelector('.as');
-    const input = document.createElement('input');
-    Object.assign(input, { value: row.dataset.text, className: 'as edit', maxLength: 300 });
-    input.setAttribute('aria-label', `Line ${row.dataset.number}`);
-    cell.replaceWith(input);
-    input.select();
-    input.addEventListener('keydown', event => {
-      if (event.key === 'Enter') { event.preventDefault(); put(Number(row.dataset.number), input.value); }
-      if (event.key === 'Escape') { event.stopPropagation(); read(Number(row.dataset.number)); }
-    });
+  // The line is edited where it stands, in the text; the reading follows.
+  const edit = number => {
+    const lines = field.value.split('\n');
+    const from = lines.slice(0, number - 1).join('\n').length + (number > 1 ? 1 : 0);
+    field.focus();
+    field.setSelectionRange(from, from + lines[number - 1].length);
   };
 
   const choose = (row, key) => {
     const button = row?.querySelector(`[data-choice="${key}"]`);
     if (!button) return false;
-    if (key === 'e') edit(row);
+    if (key === 'e') edit(Number(button.dataset.line));
     else put(Number(button.dataset.line), button.dataset.text);
     return true;
   };
 
+  // The row of the line one types in is marked.
+  const mark = () => {
+    const line = document.activeElement === field ? field.value.slice(0, field.selectionStart).split('\n').length : 0;
+    rows().forEach(row => row.classList.toggle('at', Number(row.dataset.number) === line));
+  };
+
   field.addEventListener('paste', () => setTimeout(first));
-  field.addEventListener('input', () => { clearTimeout(timer); if (isRead()) timer = setTimeout(() => read(), 300); });
-  document.querySelectorAll('.strip select').forEach(select => select.addEventListener('change', () => { if (isRead()) read(); }));
+  field.addEventListener('input', () => {
+    if (!isRead()) pasted.value = field.value;
+    clearTimeout(timer);
+    timer = setTimeout(() => read(), pause);
+  });
+  document.addEventListener('selectionchange', mark);
+  document.querySelectorAll('.strip select').forEach(select => select.addEventListener('change', () => read()));
+  $('#intake-read').addEventListener('click', event => { event.preventDefault(); first(); });
   document.addEventListener('click', event => {
     const button = event.target.closest('[data-choice]');
     if (button) choose(button.closest('.ir'), button.dataset.choice);
-    else if (event.target.closest('.ir') && !event.target.closest('input')) focusRow(event.target.closest('.ir'));
+    else if (event.target.closest('.ir')) focusRow(event.target.closest('.ir'));
   });
 
   document.addEventListener('keydown', event => {
     if (document.querySelector('dialog[open]')) return;
     if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
       event.preventDefault();
-      if (isRead() && document.activeElement !== field) form.requestSubmit();
+      if (isRead() && document.activeElement !== field) form.requestSubmit($('#to-bench'));
       else first();
       return;
     }
+    if (event.target === field && event.key === 'Escape' && isRead()) { focusRow($('.ir.at') ?? $('.ir.here') ?? rows()[0]); return; }
     if (event.ctrlKey || event.metaKey || event.altKey || event.target.matches('input, textarea, select, button')) return;
     const key = event.key.toLowerCase();
     const letter = /^[a-z]$/.test(key);
@@ -85,14 +109,14 @@
       arrowdown: () => focusRow(rows()[Math.min(at + 1, rows().length - 1)]),
       arrowup: () => focusRow(rows()[Math.max(at - 1, 0)]),
       '.': () => { const doubts = [...document.querySelectorAll('.ir.doubt')]; focusRow(doubts.find(row => rows().indexOf(row) > at) ?? doubts[0]); },
-      v: () => { document.body.classList.remove('is-read'); field.focus(); field.select(); },
+      v: () => { field.focus(); field.select(); },
       o: () => $('#import-file').click(),
       z: () => { if (past.length) { field.value = past.pop(); read(here()?.dataset.number ?? 1); } },
     };
     if (acts[key]) { event.preventDefault(); acts[key](); } else if (here() && choose(here(), key)) event.preventDefault();
   });
   $('#import-file').addEventListener('change', event => { if (event.target.files.length) { sessionStorage.removeItem(kept); event.target.form.submit(); } });
-  $('#open-file')?.addEventListener('click', () => $('#import-file').click());
+  $('#open-file').addEventListener('click', () => $('#import-file').click());
   form.addEventListener('submit', () => sessionStorage.removeItem(kept));
   if (!field.value && sessionStorage.getItem(kept)) { field.value = sessionStorage.getItem(kept); first(); }
   if (isRead()) { document.body.classList.add('is-read'); focusRow($('.ir.doubt') ?? rows()[0]); }

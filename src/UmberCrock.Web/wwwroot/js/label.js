@@ -28,7 +28,7 @@
       if (kept) body.set('keep', 'yes');
       keeps = false;
       const sent = await fetch(location.pathname, { method: 'POST', body: new URLSearchParams(body) })
-        .then(async reply => ({ ok: reply.ok, text: await reply.text() })).catch(() => null);
+        .then(async reply => ({ ok: reply.ok, status: reply.status, versions: reply.headers.get('X-Versions'), text: await reply.text() })).catch(() => null);
       unanswered = !sent;
       refusal.hidden = sent?.ok === true;
       if (!sent) {
@@ -36,15 +36,41 @@
         [keeps, again] = [keeps || kept, true];
         await new Promise(resolve => setTimeout(resolve, 1500));
       } else if (sent.ok) {
+        stand(sent.versions);
         if (again) continue;
         answer.innerHTML = sent.text;
         place(answer);
+      } else if (sent.status === 409) {
+        await meet();
       } else {
         refusal.textContent = problems(sent.text);
       }
     } while (again);
     sending = false;
   };
+  // The versions that the next change names, and that this page shows.
+  const stand = versions => {
+    const [label, formula] = versions.split(' ');
+    [form.elements.version.value, form.elements.formulaVersion.value] = [label, formula];
+    document.querySelector('#label-undo [name=formulaVersion]').value = formula;
+    document.body.dataset.behindAt = `${formula} ${label}`;
+  };
+
+  // Another window kept something else: it is said what, and what was typed here stays until it is sent again.
+  const meet = async () => {
+    const now = await fetch(location.pathname).then(reply => reply.text()).catch(() => null);
+    if (!now) { refusal.textContent = 'Changed in another window. Nothing was kept.'; return; }
+    const theirs = new DOMParser().parseFromString(now, 'text/html').getElementById('label-form');
+    const said = [];
+    for (const field of form.elements) {
+      const other = theirs.elements[field.name];
+      if (!field.name || field.type === 'hidden' || field.type === 'radio' || field.type === 'checkbox' || !other || other.value === field.value) continue;
+      said.push(`${field.closest('label')?.querySelector('span')?.textContent ?? field.name}: “${other.value}”`);
+    }
+    [form.elements.version.value, form.elements.formulaVersion.value] = [theirs.elements.version.value, theirs.elements.formulaVersion.value];
+    refusal.textContent = `Another window kept something else meanwhile${said.length ? `: ${said.join('; ')}` : ''}. What you typed stands here; change or leave a field to set yours.`;
+  };
+
   addEventListener('beforeunload', event => { if (unanswered) event.preventDefault(); });
 
   const problems = text => {

@@ -21,6 +21,13 @@
       n: () => document.getElementById('new-name').focus(),
       o: () => document.getElementById('import-file').click(),
       s: () => { location.href = '/?show=stop'; },
+      Delete: () => {
+        const line = document.activeElement?.closest('.shelf .form');
+        if (!line) return;
+        const form = document.getElementById('shelf-delete');
+        form.elements.id.value = line.getAttribute('href').split('/').pop();
+        form.requestSubmit();
+      },
     };
     const letter = /^[a-z]$/i.test(event.key);
     const act = acts[letter ? event.key.toLowerCase() : event.key];
