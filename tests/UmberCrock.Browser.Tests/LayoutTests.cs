@@ -20,7 +20,7 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
     public void Nothing_hangs_out_sideways_and_every_dose_keeps_its_gauge(int width, int height)
     {
         using var page = new Page(width, height);
-        foreach (var path in new[] { "/", "/larder", "/larder/shea-butter-refined", "/larder/new?from=beeswax", "/settings", "/intake", "/intake?sample=true", "/bench/6/how", "/bench/6/notes", "/bench/6/weigh", "/bench/6/compare", "/bench/6/ladder", "/bench/6/label", "/bench" })
+        foreach (var path in new[] { "/", "/larder", "/larder/shea-butter-refined", "/larder/new?from=beeswax", "/settings", "/intake", "/intake?sample=true", "/bench/6/how", "/bench/6/notes", "/bench/6/weigh", "/bench/6/compare", "/bench/6/ladder", "/bench/6/label", "/copies", "/phones", "/bin", "/unlock", "/bench" })
         {
             page.Open(new Uri(server.Address, path));
             page.Run<bool>("return document.documentElement.scrollWidth <= window.innerWidth").ShouldBeTrue($"{path} at {width}");
@@ -28,6 +28,22 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
 
         page.All("#rows .dose").Count.ShouldBe(page.All("#rows .gauge").Count(gauge => gauge.Displayed));
         page.Complaints.ShouldBeEmpty();
+    }
+
+    /// <summary>On a phone, the pages that are used there or lead there.</summary>
+    [Theory]
+    [InlineData("/copies")]
+    [InlineData("/phones")]
+    [InlineData("/bin")]
+    [InlineData("/unlock")]
+    [InlineData("/pair?key=none")]
+    [InlineData("/intake?sample=true")]
+    public void Nothing_hangs_out_sideways_on_a_phone(string path)
+    {
+        using var page = new Page(390, 844);
+        page.AsPhone(390, 844);
+        page.Open(new Uri(server.Address, path));
+        page.Run<long>("return document.documentElement.scrollWidth").ShouldBeLessThanOrEqualTo(390, path);
     }
 
     /// <summary>The rules of axe-core (WCAG 2 A and AA), a general accessibility checker.</summary>
@@ -46,6 +62,11 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
     [InlineData("/bench/6/compare")]
     [InlineData("/bench/6/ladder")]
     [InlineData("/bench/6/label")]
+    [InlineData("/copies")]
+    [InlineData("/phones")]
+    [InlineData("/bin")]
+    [InlineData("/unlock")]
+    [InlineData("/pair?key=none")]
     public void The_accessibility_checker_finds_nothing(string path)
     {
         using var page = new Page();

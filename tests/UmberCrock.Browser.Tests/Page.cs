@@ -60,6 +60,10 @@ internal sealed class Page : IDisposable
 
     public T Run<T>(string script) => (T)driver.ExecuteScript(script)!;
 
+    /// <summary>Shows pages as a phone of this size does: narrower than a window of the browser can be made.</summary>
+    public void AsPhone(int width, int height)
+        => driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new Dictionary<string, object?> { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = true });
+
     /// <summary>Waits until something holds, and says what did not.</summary>
     public void Until(Func<bool> holds, string what)
         => new WebDriverWait(driver, TimeSpan.FromSeconds(10)) { Message = what }.Until(_ =>

@@ -279,17 +279,16 @@ public sealed class LarderTests : IAsyncLifetime
     }
 
     private Task<HttpResponseMessage> PostAsync(string path, string? handler, Dictionary<string, string> fields)
-        => SendAsync(path, handler, token => new FormUrlEncodedContent(fields.Append(new("__RequestVerificationToken", token))));
+        => SendAsync(path, handler, page => new FormUrlEncodedContent(SentForm.Of(page, fields)));
 
     private Task<HttpResponseMessage> UploadAsync(string name, string content)
-        => SendAsync("/larder", "Import", token => new MultipartFormDataContent { { new StringContent(token), "__RequestVerificationToken" }, { new ByteArrayContent(System.Text.Encoding.UTF8.GetBytes(content)), "file", name } });
+        => SendAsync("/larder", "Import", page => new MultipartFormDataContent { { new StringContent(SentForm.Of(page, new Dictionary<string, string>())["__RequestVerificationToken"]), "__RequestVerificationToken" }, { new ByteArrayContent(System.Text.Encoding.UTF8.GetBytes(content)), "file", name } });
 
-    private async Task<HttpResponseMessage> SendAsync(string path, string? handler, Func<string, HttpContent> body)
+    private async Task<HttpResponseMessage> SendAsync(string path, string? handler, Func<IHtmlDocument, HttpContent> body)
     {
         using var sender = app.CreateClient(new() { AllowAutoRedirect = false });
         var page = new HtmlParser().ParseDocument(await sender.GetStringAsync(path));
-        var token = ((IHtmlInputElement)page.QuerySelector("input[name=__RequestVerificationToken]")!).Value;
         var address = handler is null ? path : $"{path}{(path.Contains('?', StringComparison.Ordinal) ? '&' : '?')}handler={handler}";
-        return await sender.PostAsync(address, body(token));
+        return await sender.PostAsync(address, body(page));
     }
 }

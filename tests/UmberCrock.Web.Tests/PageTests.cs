@@ -55,7 +55,7 @@ public sealed class PageTests(App app) : IClassFixture<App>
     [InlineData("Dose", "{\"line\":77,\"text\":\"1\"}", "lines run from 0")]
     [InlineData("Nudge", "{\"line\":77,\"by\":0.1}", "no such line")]
     [InlineData("Nudge", "{\"line\":0,\"by\":\"x\"}", "step in percent")]
-    [InlineData("Batch", "{\"text\":\"-3\"}", "more than 0")]
+    [InlineData("Batch", "{\"text\":\"-3\"}", "from 0.01")]
     [InlineData("Field", "{\"field\":\"climate.highCelsius\",\"value\":\"hot\"}", "is not a temperature")]
     [InlineData("Field", "{\"field\":\"climate.lowCelsius\",\"value\":\"50\"}", "above highCelsius")]
     [InlineData("Field", "{\"field\":\"form\",\"value\":\"cake\"}", "must be one of")]

@@ -1,8 +1,10 @@
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Json;
 using UmberCrock.Storage;
+using UmberCrock.Storage.Files;
 
 namespace UmberCrock.Web.Tests;
 
@@ -13,12 +15,15 @@ public sealed class StoreTests : IAsyncLifetime
     private readonly Formula stick = DemoFormulas.Read()[0];
     private FormulaStore store = null!;
 
-    private string DataFile => Path.Combine(folder, "umber-crock.db");
+    private string Data => Path.Combine(folder, "umber-crock.db");
 
     public async ValueTask InitializeAsync()
     {
         store = Reopen();
-        await store.PrepareAsync();
+        await DataFile.MigrateAsync(Data);
+        await using var connection = new SqliteConnection($"Data Source={Data}");
+        await connection.OpenAsync();
+        await ScalarAsync(connection, "PRAGMA journal_mode=WAL");
     }
 
     public ValueTask DisposeAsync()
@@ -47,7 +52,7 @@ public sealed class StoreTests : IAsyncLifetime
     public async Task What_is_stored_is_the_document_of_the_contract()
     {
         var id = await store.AddAsync(stick);
-        await using var connection = new SqliteConnection($"Data Source={DataFile}");
+        await using var connection = new SqliteConnection($"Data Source={Data}");
         await connection.OpenAsync();
         (await ScalarAsync(connection, $"SELECT Document FROM Formulas WHERE Id = {id}")).ShouldBe(FormulaWriter.ToText(stick));
         (await ScalarAsync(connection, "PRAGMA journal_mode")).ShouldBe("wal");
@@ -68,7 +73,7 @@ public sealed class StoreTests : IAsyncLifetime
     {
         var id = await store.AddAsync(stick);
         await store.ChangeAsync(id, 0, new SetPercent(0, 20m).Apply);
-        await Should.ThrowAsync<StaleFormulaException>(() => store.ChangeAsync(id, 0, new SetPercent(0, 30m).Apply));
+        await Should.ThrowAsync<StaleException>(() => store.ChangeAsync(id, 0, new SetPercent(0, 30m).Apply));
         (await store.FindAsync(id))!.Formula.Lines[0].Percent.ShouldBe(20m);
     }
 
@@ -131,7 +136,8 @@ public sealed class StoreTests : IAsyncLifetime
     {
         for (var at = 0; at < 7; at++)
             await store.AddAsync(stick with { Name = $"Stick {at}" });
-        var (formulas, total) = await store.PageAsync("stick", 5, 5);
+        var (places, total) = await store.PageAsync("stick", 5, 5);
+        var formulas = places.Select(place => place.Kept!).ToList();
         total.ShouldBe(7);
         formulas.Count.ShouldBe(2);
         (await store.CountUsesAsync())["beeswax"].ShouldBe(7);
@@ -150,12 +156,12 @@ public sealed class StoreTests : IAsyncLifetime
         return (await command.ExecuteScalarAsync())?.ToString();
     }
 
-    private FormulaStore Reopen() => new(new Factory(NewContext), TimeProvider.System);
+    private FormulaStore Reopen() => new(new Factory(NewContext), new Knowledge(Catalogue.Shipped), TimeProvider.System);
 
     private CrockContext NewContext()
     {
         var options = new DbContextOptionsBuilder<CrockContext>();
-        CrockContext.Configure(options, DataFile);
+        CrockContext.Configure(options, Data);
         return new CrockContext(options.Options);
     }
 

@@ -43,7 +43,7 @@ public sealed class TrialPageTests(App app) : IClassFixture<App>
         var id = await StartAsync("Gone back");
         await ChangeAsync(id, new SetPercent(0, 22m));
         (await PostAsync($"/bench/{id}/compare", "Name", new() { ["number"] = "1", ["name"] = " the soft one " })).StatusCode.ShouldBe(HttpStatusCode.Redirect);
-        (await Revisions.ListAsync(id))[0].Name.ShouldBe("the soft one");
+        (await Revisions.ListAsync(id)).Revisions[0].Name.ShouldBe("the soft one");
         (await PostAsync($"/bench/{id}/compare", "Name", new() { ["number"] = "1", ["name"] = new string('n', 200) })).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
 
         await PostAsync($"/bench/{id}/compare", "Back", new() { ["number"] = "1" });
@@ -148,8 +148,8 @@ public sealed class TrialPageTests(App app) : IClassFixture<App>
     private async Task<HttpResponseMessage> PostAsync(string path, string handler, Dictionary<string, string> fields, string more = "")
     {
         using var sender = app.CreateClient(new() { AllowAutoRedirect = false });
-        var token = ((IHtmlInputElement)new HtmlParser().ParseDocument(await sender.GetStringAsync(new Uri(path, UriKind.Relative))).QuerySelector("input[name=__RequestVerificationToken]")!).Value;
-        return await sender.PostAsync($"{path}{(path.Contains('?', StringComparison.Ordinal) ? '&' : '?')}handler={handler}{more}", new FormUrlEncodedContent(new Dictionary<string, string>(fields) { ["__RequestVerificationToken"] = token }));
+        var page = new HtmlParser().ParseDocument(await sender.GetStringAsync(new Uri(path, UriKind.Relative)));
+        return await sender.PostAsync($"{path}{(path.Contains('?', StringComparison.Ordinal) ? '&' : '?')}handler={handler}{more}", new FormUrlEncodedContent(SentForm.Of(page, fields)));
     }
 
     private async Task<IHtmlDocument> ReadAsync(string path) => new HtmlParser().ParseDocument(await client.GetStringAsync(new Uri(path, UriKind.Relative)));

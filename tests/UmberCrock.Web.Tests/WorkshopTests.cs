@@ -107,8 +107,8 @@ public sealed partial class WorkshopTests(App app) : IClassFixture<App>
 
     private async Task<HttpResponseMessage> PostAsync(Dictionary<string, string> fields)
     {
-        var token = ((IHtmlInputElement)(await ReadAsync("/settings")).QuerySelector("input[name=__RequestVerificationToken]")!).Value;
-        return await client.PostAsync("/settings", new FormUrlEncodedContent(new Dictionary<string, string>(fields) { ["drops"] = "20", ["__RequestVerificationToken"] = token }));
+        fields.TryAdd("drops", "20");
+        return await client.PostAsync("/settings", new FormUrlEncodedContent(SentForm.Of(await ReadAsync("/settings"), fields)));
     }
 
     private async Task<IHtmlDocument> ReadAsync(string path) => new HtmlParser().ParseDocument(await client.GetStringAsync(new Uri(path, UriKind.Relative)));
