@@ -148,7 +148,7 @@ public sealed class DoorTests(App app) : IClassFixture<App>
     }
 
     private static string Headed(int headings, string pattern)
-        => string.Concat(Enumerable.Range(1, headings).Select(at => $"{string.Format(System.Globalization.CultureInfo.InvariantCulture, pattern, at)}\nbeeswax 10 g\nshea butter 20 g\n\n"));
+        => string.Concat(Enumerable.Range(1, headings).Select(at => $"{string.Format(System.Globalization.CultureInfo.InvariantCulture, pattern, new string((char)('a' + at), 2))}\nbeeswax 10 g\nshea butter 20 g\n\n"));
 
     private static string With(string member, JsonNode value)
     {

@@ -50,7 +50,7 @@ internal static class FixBuilder
         {
             // A move changes where the others stand: each is looked up in what the one before it left.
             var now = formula.Lines.ToList().FindIndex(candidate => ReferenceEquals(candidate, line));
-            var move = new MoveLine(now, phase, formula.Lines.Count(candidate => candidate.Phase == phase));
+            var move = new MoveLine(now, phase, formula.Lines.Count(candidate => candidate.Phase == phase && !ReferenceEquals(candidate, line)));
             formula = move.Apply(formula);
             edits.Add(move);
         }
