@@ -10,9 +10,9 @@ internal sealed class Page : IDisposable
     private readonly ChromeDriver driver;
     private readonly string profile = Directory.CreateTempSubdirectory("umber-crock-chromium-").FullName;
 
-    public Page(int width = 1280, int height = 800)
+    public Page(int width = 1280, int height = 800, bool trustsAll = false)
     {
-        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium", AcceptInsecureCertificates = trustsAll };
         options.AddArguments(
             "--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
             "--disable-component-update", "--disable-sync", $"--user-data-dir={profile}", $"--window-size={width},{height}");
@@ -54,6 +54,18 @@ internal sealed class Page : IDisposable
     }
 
     public void PressHolding(string held, string key) => new Actions(driver).KeyDown(held).SendKeys(key).KeyUp(held).Perform();
+
+    /// <summary>Presses and lets go of the pointer in the middle of something, as a hand does: what moves away meanwhile is missed.</summary>
+    public void Click(string selector)
+    {
+        var target = this[selector];
+        // Brought to where a hand would have it: not under the bar of keys.
+        driver.ExecuteScript("const box = arguments[0].getBoundingClientRect(); if (box.top < 60 || box.bottom > innerHeight - 60) arguments[0].scrollIntoView({ block: 'center' });", target);
+        new Actions(driver).MoveToElement(target).ClickAndHold().Pause(TimeSpan.FromMilliseconds(80)).Release().Perform();
+    }
+
+    /// <summary>Goes to an address at once, whatever the page would ask.</summary>
+    public string Address => driver.Url;
 
     /// <summary>Moves the pointer onto the middle of something.</summary>
     public void Hover(string selector) => new Actions(driver).MoveToElement(this[selector]).Perform();

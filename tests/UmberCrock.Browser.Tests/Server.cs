@@ -8,15 +8,16 @@ internal sealed partial class Server : IDisposable
 {
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(60);
     private readonly string dataFolder;
+    private readonly string[] options;
     private Process? process;
 
-    private Server(string dataFolder) => this.dataFolder = dataFolder;
+    private Server(string dataFolder, string[] options) => (this.dataFolder, this.options) = (dataFolder, options);
 
     public Uri Address { get; private set; } = null!;
 
-    public static Server Start()
+    public static Server Start(params string[] options)
     {
-        var server = new Server(Directory.CreateTempSubdirectory("umber-crock-browser-").FullName);
+        var server = new Server(Directory.CreateTempSubdirectory("umber-crock-browser-").FullName, options);
         server.Run();
         return server;
     }
@@ -52,13 +53,16 @@ internal sealed partial class Server : IDisposable
     {
         var web = Path.Combine(Root(), "src", "UmberCrock.Web");
         var configuration = new DirectoryInfo(AppContext.BaseDirectory).Parent!.Name;
-        process = Process.Start(new ProcessStartInfo("dotnet")
+        var start = new ProcessStartInfo("dotnet")
         {
             ArgumentList = { Path.Combine(web, "bin", configuration, "net10.0", "UmberCrock.Web.dll"), "--port", port.ToString(System.Globalization.CultureInfo.InvariantCulture), "--data", dataFolder },
             WorkingDirectory = web,
             RedirectStandardOutput = true,
             UseShellExecute = false,
-        })!;
+        };
+        foreach (var option in options)
+            start.ArgumentList.Add(option);
+        process = Process.Start(start)!;
         var ready = new TaskCompletionSource<Uri>();
         process.OutputDataReceived += (_, line) =>
         {

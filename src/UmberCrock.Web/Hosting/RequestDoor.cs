@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
+using Microsoft.AspNetCore.Http.Features;
 using UmberCrock.Core.Making;
 using UmberCrock.Storage;
 
@@ -10,6 +11,9 @@ internal static partial class RequestDoor
 {
     /// <summary>Most fields of a form: the settings have about two hundred.</summary>
     public const int MostFields = 1000;
+
+    /// <summary>Largest body but for that of a saved file: what is over a mebibyte is refused in words, with some room to receive it.</summary>
+    private const long MostBytes = 8L * 1024 * 1024;
 
     private const string Policy = "default-src 'self'; img-src 'self' data:; base-uri 'none'; object-src 'none'; frame-ancestors 'none'; form-action 'self'";
 
@@ -52,6 +56,8 @@ internal static partial class RequestDoor
             throw new RefusedRequestException(StatusCodes.Status405MethodNotAllowed, "Only GET, HEAD and POST are answered here.");
         }
 
+        if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } limit)
+            limit.MaxRequestBodySize = request.Path.StartsWithSegments("/copies", StringComparison.Ordinal) ? IncomingFiles.MostBytes : MostBytes;
         if (request.Query.Keys.Any(name => !FieldName().IsMatch(name)))
             throw new RefusedRequestException(StatusCodes.Status400BadRequest, "The address asks with a name that no field here has.");
         if (HttpMethods.IsPost(request.Method) && request.HasFormContentType)

@@ -10,7 +10,6 @@ using UmberCrock.Web.Hosting;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>Copies of the data file and the way back to one; everything as one file, and such a file opened.</summary>
-[RequestSizeLimit(IncomingFiles.MostBytes)]
 public sealed class CopiesModel : PageModel
 {
     private readonly Copies copies;

@@ -106,7 +106,7 @@ public sealed class SettingsModel(SettingStore store, Knowledge knowledge) : Pag
             TraceBelowPercent = traces,
             DropsPerMillilitre = drops ?? (form.ContainsKey("drops") ? 0m : Settings.DropsPerMillilitre),
         };
-        Problems = [.. typed.Problems, .. workshop.Problems(), .. settings.Problems()];
+        Problems = [.. typed.Problems, .. workshop.Problems().Concat(settings.Problems()).Where(problem => typed.Problems.All(other => other.Pointer != problem.Pointer))];
         (Typed, Version) = (typed, await store.VersionAsync());
         if (Problems.Count > 0)
             return Refuse(StatusCodes.Status422UnprocessableEntity);
