@@ -3,7 +3,8 @@ using UmberCrock.Bench;
 
 // What to measure: "core" the computation, "api ADDRESS" a running application's API, "keys ADDRESS" a key press on its bench,
 // "trials" taking in, swapping, climbing and rebalancing, "catalogue" loading it, "larder ADDRESS" search with a thousand own ingredients,
-// "fill FOLDER COUNT" makes a data folder of so many formulas with 20 revisions each, "shelf ADDRESS COUNT" measures an application on it.
+// "fill FOLDER COUNT" makes a data folder of so many formulas with 20 revisions each, "shelf ADDRESS COUNT" measures an application on it,
+// "copies ADDRESS" nudges while copies are made, and everything saved.
 switch (args.FirstOrDefault())
 {
     case "core":
@@ -30,7 +31,10 @@ switch (args.FirstOrDefault())
     case "shelf" when args.Length == 3 && int.TryParse(args[2], out var count):
         await ShelfLoad.RunAsync(new Uri(args[1]), count);
         return 0;
+    case "copies" when args.Length == 2:
+        await CopyLoad.RunAsync(new Uri(args[1]));
+        return 0;
     default:
-        Console.Error.WriteLine("Say what to measure: core [BenchmarkDotNet options] | api ADDRESS | keys ADDRESS | catalogue | larder ADDRESS | trials | fill FOLDER COUNT | shelf ADDRESS COUNT");
+        Console.Error.WriteLine("Say what to measure: core [BenchmarkDotNet options] | api ADDRESS | keys ADDRESS | catalogue | larder ADDRESS | trials | fill FOLDER COUNT | shelf ADDRESS COUNT | copies ADDRESS");
         return 2;
 }

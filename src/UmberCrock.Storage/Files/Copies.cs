@@ -53,6 +53,8 @@ public sealed partial class Copies(string usual, TimeProvider clock) : IDisposab
     private const int PartOfFree = 10;
     private const int DaysInWeek = 7;
     private const int LeastPacked = 18;
+    private const int Piece = 1024 * 1024;
+    private static readonly TimeSpan Breath = TimeSpan.FromMilliseconds(8);
     private readonly SemaphoreSlim turn = new(1);
     private string? place;
 
@@ -200,7 +202,7 @@ public sealed partial class Copies(string usual, TimeProvider clock) : IDisposab
     /// <exception cref="DataFileException">It does not hold together.</exception>
     public static async Task CheckAsync(string file)
     {
-        await using var connection = await DataFile.OpenAsync(file, SqliteOpenMode.ReadWrite);
+        await using var connection = await DataFile.OpenAsync(file, SqliteOpenMode.ReadOnly);
         await using var check = connection.CreateCommand();
         check.CommandText = "PRAGMA integrity_check(3);";
         if (await check.ExecuteScalarAsync() is string answer && answer != "ok")
@@ -227,6 +229,8 @@ public sealed partial class Copies(string usual, TimeProvider clock) : IDisposab
         await using var source = await DataFile.OpenAsync(from, SqliteOpenMode.ReadWrite);
         await using var target = await DataFile.OpenAsync(to, SqliteOpenMode.ReadWriteCreate);
         File.SetUnixFileMode(to, DataFolder.OwnerOnly);
+        // This file is read once, packed and taken away: it need not reach the disk, where edits would wait for it. The packed one is written through.
+        await DataFile.ExecuteAsync(target, "PRAGMA synchronous=OFF;");
         source.BackupDatabase(target);
         await DataFile.ExecuteAsync(target, "PRAGMA journal_mode=DELETE;");
     }
@@ -238,7 +242,17 @@ public sealed partial class Copies(string usual, TimeProvider clock) : IDisposab
         {
             using (var packed = new GZipStream(target, CompressionLevel.Fastest, leaveOpen: true))
             using (var source = File.OpenRead(plain))
-                source.CopyTo(packed);
+            {
+                var piece = new byte[Piece];
+                int read;
+                while ((read = source.Read(piece)) > 0)
+                {
+                    packed.Write(piece, 0, read);
+                    // Someone may be editing on the same few cores: a copy has time, a nudge has not.
+                    Thread.Sleep(Breath);
+                }
+            }
+
             target.Flush(flushToDisk: true);
         }
 
