@@ -17,7 +17,7 @@ public sealed class SettingStore(IDbContextFactory<CrockContext> contexts, Knowl
     /// <summary>Name of the row of where copies go.</summary>
     internal const string CopiesPlace = "copies";
 
-    private const string What = "Settings";
+    private const string What = "What stands in Settings";
 
     /// <summary>Rows that cannot be read; the usual choices stand in their place.</summary>
     public IReadOnlyList<UnreadableRow> Odd { get; private set; } = [];

@@ -3,7 +3,7 @@ using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Intake;
 using UmberCrock.Core.Json;
-using static UmberCrock.Web.Api.JsonMembers;
+using static UmberCrock.Web.Hosting.JsonMembers;
 
 namespace UmberCrock.Web.Api;
 

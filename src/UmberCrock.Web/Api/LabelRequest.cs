@@ -6,7 +6,7 @@ using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Json;
 using UmberCrock.Core.Labels;
-using static UmberCrock.Web.Api.JsonMembers;
+using static UmberCrock.Web.Hosting.JsonMembers;
 
 namespace UmberCrock.Web.Api;
 

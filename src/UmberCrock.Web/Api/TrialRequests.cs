@@ -5,7 +5,7 @@ using UmberCrock.Core.Json;
 using UmberCrock.Core.Labels;
 using UmberCrock.Core.Making;
 using UmberCrock.Core.Trials;
-using static UmberCrock.Web.Api.JsonMembers;
+using static UmberCrock.Web.Hosting.JsonMembers;
 
 namespace UmberCrock.Web.Api;
 

@@ -24,7 +24,10 @@ public sealed record LabelProof(HtmlString? Drawing, LabelSize Size, double Smal
     private const double MostScale = 5;
 
     /// <summary>Px of a mm.</summary>
-    public double Scale => Math.Min(MostScale, Math.Min(Widest / Size.Width, Highest / Size.Height));
+    public double Scale => ScaleOf(Size);
+
+    /// <summary>Pixels a millimetre at which a size fits its place.</summary>
+    public static double ScaleOf(LabelSize size) => Math.Min(MostScale, Math.Min(Widest / size.Width, Highest / size.Height));
 }
 
 /// <summary>A declaration that can be made, and what stands against it.</summary>
@@ -120,7 +123,7 @@ public sealed record LabelView
         try
         {
             var art = LabelArt.Of(content, size, plan.WithCode, type);
-            return new LabelProof(new HtmlString(LabelSheet.Svg(art, withMissing: true)), size, art.SmallestType, null);
+            return new LabelProof(new HtmlString(LabelSheet.Svg(art, withMissing: true, LabelProof.ScaleOf(size))), size, art.SmallestType, null);
         }
         catch (DocumentException refused)
         {

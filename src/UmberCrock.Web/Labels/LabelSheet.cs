@@ -15,11 +15,13 @@ internal static class LabelSheet
     /// <summary>A label as SVG, in millimetres. Text is text; nothing in it is taken for markup.</summary>
     /// <param name="art">The label.</param>
     /// <param name="withMissing">True to show, in another ink, what is still to be typed.</param>
-    public static string Svg(LabelArt art, bool withMissing)
+    /// <param name="pixelsPerMillimetre">The scale on a screen; null for its size in millimetres.</param>
+    public static string Svg(LabelArt art, bool withMissing, double? pixelsPerMillimetre = null)
     {
         static string N(double value) => value.ToString("0.###", CultureInfo.InvariantCulture);
+        string Side(double millimetres) => pixelsPerMillimetre is { } scale ? N(millimetres * scale) : $"{N(millimetres)}mm";
         var (width, height) = (art.Size.Width, art.Size.Height);
-        var svg = new StringBuilder($"<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{N(width)}mm\" height=\"{N(height)}mm\" viewBox=\"0 0 {N(width)} {N(height)}\" font-family=\"Sofia Sans Semi Condensed, sans-serif\" fill=\"#281B13\">");
+        var svg = new StringBuilder($"<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{Side(width)}\" height=\"{Side(height)}\" viewBox=\"0 0 {N(width)} {N(height)}\" font-family=\"Sofia Sans Semi Condensed, sans-serif\" fill=\"#281B13\">");
         svg.Append(art.Size.Round ? $"<circle cx=\"{N(width / 2)}\" cy=\"{N(height / 2)}\" r=\"{N((width / 2) - 0.1)}\" fill=\"#fff\" stroke=\"#281B13\" stroke-width=\".2\"/>" : $"<rect x=\".1\" y=\".1\" width=\"{N(width - 0.2)}\" height=\"{N(height - 0.2)}\" fill=\"#fff\" stroke=\"#281B13\" stroke-width=\".2\"/>");
         foreach (var fold in art.Folds)
             svg.Append($"<path d=\"M{N(fold)} 0V{N(height)}\" stroke=\"#54463B\" stroke-width=\".15\" stroke-dasharray=\"1 .8\"/>");

@@ -90,34 +90,34 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
     /// <summary>Applies edits.</summary>
     public async Task<IActionResult> OnPostEditAsync([FromRoute] long id)
     {
-        using var body = await RequestBody.ReadJsonAsync(Request);
-        var edits = FormulaEditReader.Read(Member(body, "edits"), "/edits");
+        var body = await JsonMembers.ReadAsync(Request, "version", "edits");
+        var edits = FormulaEditReader.Read(body.Required("edits"), "/edits");
         return await ChangeAsync(id, body, _ => edits);
     }
 
     /// <summary>Sets a dose from what was typed.</summary>
     public async Task<IActionResult> OnPostDoseAsync([FromRoute] long id)
     {
-        using var body = await RequestBody.ReadJsonAsync(Request);
-        var percent = Typed.Number(Text(body, "text"), "a dose from 0 to 100");
-        return await ChangeAsync(id, body, _ => [new SetPercent(Index(body, "line"), percent)]);
+        var body = await JsonMembers.ReadAsync(Request, "version", "line", "text");
+        var percent = Typed.Number(body.Text("text"), "a dose from 0 to 100");
+        return await ChangeAsync(id, body, _ => [new SetPercent(body.Index("line"), percent)]);
     }
 
     /// <summary>Raises or lowers a dose by a step; it stays from 0 to 100.</summary>
     public async Task<IActionResult> OnPostNudgeAsync([FromRoute] long id)
     {
-        using var body = await RequestBody.ReadJsonAsync(Request);
-        if (Member(body, "by") is not { ValueKind: JsonValueKind.Number } number || !number.TryGetDecimal(out var by) || by is < -100m or > 100m)
+        var body = await JsonMembers.ReadAsync(Request, "version", "line", "by");
+        if (body.Required("by") is not { ValueKind: JsonValueKind.Number } number || !number.TryGetDecimal(out var by) || by is < -100m or > 100m)
             throw new DocumentException("/by", "must be a step in percent.");
-        return await ChangeAsync(id, body, formula => [BenchEdits.Nudge(formula, Index(body, "line"), by)]);
+        return await ChangeAsync(id, body, formula => [BenchEdits.Nudge(formula, body.Index("line"), by)]);
     }
 
     /// <summary>Moves a line up or down, across phases at their ends.</summary>
     public async Task<IActionResult> OnPostMoveAsync([FromRoute] long id)
     {
-        using var body = await RequestBody.ReadJsonAsync(Request);
-        var down = Member(body, "by") is { ValueKind: JsonValueKind.Number } by && by.GetDouble() > 0;
-        var line = Index(body, "line");
+        var body = await JsonMembers.ReadAsync(Request, "version", "line", "by");
+        var down = body.Required("by") is { ValueKind: JsonValueKind.Number } by && by.GetDouble() > 0;
+        var line = body.Index("line");
         return await ChangeAsync(id, body, formula =>
         {
             var move = BenchEdits.Move(formula, line, down ? 1 : -1);
@@ -129,9 +129,9 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
     /// <summary>Adds an ingredient at the least usual dose for this kind of product.</summary>
     public async Task<IActionResult> OnPostAddAsync([FromRoute] long id)
     {
-        using var body = await RequestBody.ReadJsonAsync(Request);
-        var slug = Text(body, "ingredient");
-        var phase = Text(body, "phase");
+        var body = await JsonMembers.ReadAsync(Request, "version", "ingredient", "phase");
+        var slug = body.Text("ingredient");
+        var phase = body.Text("phase");
         var ingredient = knowledge.Catalogue.Find(slug) ?? throw new DocumentException("/ingredient", $"\"{slug}\" is not an ingredient of the catalogue.");
         return await ChangeAsync(id, body, formula =>
         {
@@ -144,9 +144,9 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
     /// <summary>Adds a phase with the next free letter.</summary>
     public async Task<IActionResult> OnPostPhaseAsync([FromRoute] long id)
     {
-        using var body = await RequestBody.ReadJsonAsync(Request);
-        var name = Text(body, "name").Trim();
-        var stage = Vocabulary.TryParse<Stage>(Text(body, "stage"), out var parsed) ? parsed : throw new DocumentException("/stage", "Choose when it goes in.");
+        var body = await JsonMembers.ReadAsync(Request, "version", "name", "stage");
+        var name = body.Text("name").Trim();
+        var stage = Vocabulary.TryParse<Stage>(body.Text("stage"), out var parsed) ? parsed : throw new DocumentException("/stage", "Choose when it goes in.");
         return await ChangeAsync(id, body, formula => [new AddPhase(PhaseIds.NextFree(formula), name, stage, null)]);
     }
 
@@ -162,9 +162,9 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
     /// <summary>Sets a field of the product strip.</summary>
     public async Task<IActionResult> OnPostFieldAsync([FromRoute] long id)
     {
-        using var body = await RequestBody.ReadJsonAsync(Request);
-        var field = Text(body, "field");
-        var value = Member(body, "value").Clone();
+        var body = await JsonMembers.ReadAsync(Request, "version", "field", "value");
+        var field = body.Text("field");
+        var value = body.Required("value");
         if (field.StartsWith("climate.", StringComparison.Ordinal) && value.ValueKind == JsonValueKind.String)
             value = JsonSerializer.SerializeToElement(Typed.Number(value.GetString()!, "a temperature in °C"));
         return await ChangeAsync(id, body, _ => [new SetField(field, value)]);
@@ -182,41 +182,23 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
     /// <summary>Sets the batch that grams are shown for.</summary>
     public async Task<IActionResult> OnPostBatchAsync([FromRoute] long id)
     {
-        using var body = await RequestBody.ReadJsonAsync(Request);
-        return Answer(await store.SetBatchAsync(id, Version(body), Typed.Number(Text(body, "text"), "a batch in grams")));
+        var body = await JsonMembers.ReadAsync(Request, "version", "text");
+        return Answer(await store.SetBatchAsync(id, body.Version(), Typed.Number(body.Text("text"), "a batch in grams")));
     }
 
-    private async Task<IActionResult> ChangeAsync(long id, JsonDocument body, Func<Formula, IReadOnlyList<FormulaEdit>> edits)
-        => Answer(await store.ChangeAsync(id, Version(body), formula => FormulaEdit.ApplyAll(formula, edits(formula))));
+    private async Task<IActionResult> ChangeAsync(long id, Dictionary<string, JsonElement> body, Func<Formula, IReadOnlyList<FormulaEdit>> edits)
+        => Answer(await store.ChangeAsync(id, body.Version(), formula => FormulaEdit.ApplyAll(formula, edits(formula))));
 
     private async Task<IActionResult> StepAsync(Func<long, Task<KeptFormula?>> step)
     {
-        using var body = await RequestBody.ReadJsonAsync(Request);
-        return Answer(await step(Version(body)));
+        var body = await JsonMembers.ReadAsync(Request, "version");
+        return Answer(await step(body.Version()));
     }
 
     private IActionResult Answer(KeptFormula? kept) => kept is null ? NotFound() : Partial("_Bench", ViewOf(kept));
 
     private BenchView ViewOf(KeptFormula kept) => BenchView.Of(kept, knowledge.Catalogue, knowledge.Settings);
 
-    private static long Version(JsonDocument body)
-        => Member(body, "version") is { ValueKind: JsonValueKind.Number } number && number.TryGetInt64(out var version)
-            ? version
-            : throw new DocumentException("/version", "must be the version the page shows.");
-
     /// <summary>Tells the page which line to select.</summary>
     private void ShowLine(int line) => Response.Headers["X-Line"] = line.ToString(CultureInfo.InvariantCulture);
-
-    private static string Text(JsonDocument body, string name)
-        => Member(body, name) is { ValueKind: JsonValueKind.String } text ? text.GetString()! : throw new DocumentException($"/{name}", "must be text.");
-
-    private static int Index(JsonDocument body, string name)
-        => Member(body, name) is { ValueKind: JsonValueKind.Number } number && number.TryGetInt32(out var index)
-            ? index
-            : throw new DocumentException($"/{name}", "must be the index of a line.");
-
-    private static JsonElement Member(JsonDocument body, string name)
-        => body.RootElement.ValueKind == JsonValueKind.Object && body.RootElement.TryGetProperty(name, out var member)
-            ? member
-            : throw new DocumentException($"/{name}", "is missing.");
 }

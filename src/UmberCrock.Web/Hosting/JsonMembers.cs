@@ -1,9 +1,9 @@
 using System.Text.Json;
 using UmberCrock.Core.Json;
 
-namespace UmberCrock.Web.Api;
+namespace UmberCrock.Web.Hosting;
 
-/// <summary>Reads members of a request; a wrong one is named by its pointer.</summary>
+/// <summary>The one reader of members of a request, for pages and the API; a wrong one is named by its pointer.</summary>
 internal static class JsonMembers
 {
     /// <summary>The members of an object that are not null, of those that a request may have.</summary>
@@ -22,6 +22,27 @@ internal static class JsonMembers
     /// <summary>A member that must be there.</summary>
     public static JsonElement Required(this Dictionary<string, JsonElement> members, string name, string pointer = "")
         => members.TryGetValue(name, out var value) ? value : throw new DocumentException($"{pointer}/{name}", "is missing.");
+
+    /// <summary>The members of a body that is read now.</summary>
+    /// <exception cref="DocumentException">It is no such object.</exception>
+    /// <exception cref="RefusedRequestException">It is not JSON, or too large.</exception>
+    public static async Task<Dictionary<string, JsonElement>> ReadAsync(HttpRequest request, params string[] known)
+    {
+        using var body = await RequestBody.ReadJsonAsync(request);
+        return Of(body.RootElement.Clone(), known);
+    }
+
+    /// <summary>A text that must be there.</summary>
+    public static string Text(this Dictionary<string, JsonElement> members, string name)
+        => members.Required(name) is { ValueKind: JsonValueKind.String } text ? text.GetString()! : throw new DocumentException($"/{name}", "must be text.");
+
+    /// <summary>The index of a line, which must be there.</summary>
+    public static int Index(this Dictionary<string, JsonElement> members, string name)
+        => members.Required(name) is { ValueKind: JsonValueKind.Number } number && number.TryGetInt32(out var index) ? index : throw new DocumentException($"/{name}", "must be the index of a line.");
+
+    /// <summary>The version of what the page shows, which must be there.</summary>
+    public static long Version(this Dictionary<string, JsonElement> members)
+        => members.Required("version") is { ValueKind: JsonValueKind.Number } number && number.TryGetInt64(out var version) ? version : throw new DocumentException("/version", "must be the version the page shows.");
 
     /// <summary>A number within bounds.</summary>
     public static decimal Number(JsonElement value, string pointer, decimal least, decimal most)

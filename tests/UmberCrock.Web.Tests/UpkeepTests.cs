@@ -1,0 +1,138 @@
+using System.Net;
+using Microsoft.AspNetCore.Http;
+using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.AspNetCore.TestHost;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Storage;
+using UmberCrock.Storage.Files;
+using UmberCrock.Web.Hosting;
+
+namespace UmberCrock.Web.Tests;
+
+/// <summary>What is done without being asked, on days that are set by hand; and what a disk that refuses is answered with.</summary>
+public sealed class UpkeepTests : IAsyncLifetime
+{
+    private readonly App app = new();
+    private readonly Days days = new();
+    private WebApplicationFactory<Program> house = null!;
+
+    private string DataFile => house.Services.GetRequiredService<DataFolder>().DataFile;
+
+    private FormulaStore Formulas => house.Services.GetRequiredService<FormulaStore>();
+
+    public ValueTask InitializeAsync()
+    {
+        house = app.WithWebHostBuilder(builder => builder.ConfigureTestServices(services => services.AddSingleton<TimeProvider>(days)));
+        return ValueTask.CompletedTask;
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        await house.DisposeAsync();
+        await app.DisposeAsync();
+    }
+
+    [Fact]
+    public async Task After_a_day_of_use_a_copy_is_made_and_after_a_day_without_none()
+    {
+        var upkeep = house.Services.GetRequiredService<Upkeep>();
+        var copies = house.Services.GetRequiredService<Copies>();
+        await upkeep.DoAsync();
+        copies.List().ShouldBeEmpty("the first day is not over");
+        await NextDayAsync(upkeep);
+        copies.List().Single().Reason.ShouldBe(CopyReason.Day);
+        await upkeep.DoAsync();
+        copies.List().Count.ShouldBe(1, "once a day");
+        days.Pass(TimeSpan.FromDays(1));
+        await upkeep.DoAsync();
+        copies.List().Count.ShouldBe(1, "nothing was changed");
+        await NextDayAsync(upkeep);
+        copies.List().Count.ShouldBe(2);
+        upkeep.Trouble.ShouldBeNull();
+    }
+
+    [Fact]
+    public async Task When_nobody_has_worked_for_a_while_the_file_alone_is_whole()
+    {
+        var stick = (await Formulas.ListAsync("blade")).Single();
+        await Formulas.ChangeAsync(stick.Id, stick.Version, new SetPercent(0, 21m).Apply);
+        var log = new FileInfo($"{DataFile}-wal");
+        log.Length.ShouldBeGreaterThan(0);
+        days.Pass(TimeSpan.FromSeconds(9));
+        await house.Services.GetRequiredService<Upkeep>().DoAsync();
+        new FileInfo(log.FullName).Length.ShouldBeGreaterThan(0, "not yet");
+        days.Pass(TimeSpan.FromSeconds(3));
+        await house.Services.GetRequiredService<Upkeep>().DoAsync();
+        new FileInfo(log.FullName).Length.ShouldBe(0);
+    }
+
+    [Theory]
+    [InlineData(29, 1)]
+    [InlineData(30, 0)]
+    [InlineData(31, 0)]
+    public async Task The_bin_lets_go_after_thirty_days(int after, int left)
+    {
+        var bin = house.Services.GetRequiredService<BinStore>();
+        var stick = (await Formulas.ListAsync("blade")).Single();
+        await bin.DeleteFormulaAsync(stick.Id, stick.Version);
+        days.Pass(TimeSpan.FromDays(after));
+        await bin.EmptyAsync();
+        (await bin.ListAsync()).Count.ShouldBe(left);
+        (await bin.BringBackAsync(BinKind.Formula, $"{stick.Id}")).ShouldBe(left == 1);
+    }
+
+    /// <summary>SQLite's result codes (from memory of its documentation): 13 the disk is full, 8 read-only, 10 an error of the disk; 19 is a constraint and a fault of ours here.</summary>
+    [Theory]
+    [InlineData(13, StatusCodes.Status507InsufficientStorage, "disk is full")]
+    [InlineData(8, StatusCodes.Status507InsufficientStorage, "cannot be written to")]
+    [InlineData(10, StatusCodes.Status507InsufficientStorage, "cannot be written to")]
+    [InlineData(19, 0, "")]
+    public void A_disk_that_refuses_is_told_with_what_to_do(int code, int status, string words)
+    {
+        var refusal = Refusal.Of(new DbUpdateException("", new SqliteException("", code)));
+        (refusal?.Status ?? 0).ShouldBe(status);
+        (refusal?.Detail ?? "").ShouldContain(words);
+    }
+
+    [Fact]
+    public async Task Cookies_are_named_by_instance_so_that_two_do_not_end_each_others_pages()
+    {
+        var other = new App();
+        await using var disposed = other;
+        using var here = house.CreateClient();
+        using var there = other.CreateClient();
+        var names = new List<string>();
+        foreach (var client in new[] { here, there })
+        {
+            using var answer = await client.GetAsync(new Uri("/settings", UriKind.Relative));
+            answer.StatusCode.ShouldBe(HttpStatusCode.OK);
+            names.Add(answer.Headers.GetValues("Set-Cookie").Single(cookie => cookie.StartsWith("umber-form-", StringComparison.Ordinal)).Split('=')[0]);
+        }
+
+        names.Distinct().Count().ShouldBe(2);
+    }
+
+    private async Task NextDayAsync(Upkeep upkeep)
+    {
+        var stick = (await Formulas.ListAsync("blade")).Single();
+        await Formulas.ChangeAsync(stick.Id, stick.Version, formula => formula with { Notes = $"{formula.Notes}." });
+        File.SetLastWriteTimeUtc($"{DataFile}-wal", days.GetUtcNow().UtcDateTime.AddSeconds(1));
+        days.Pass(TimeSpan.FromDays(1));
+        await upkeep.DoAsync();
+    }
+
+    /// <summary>A clock that is put forward by hand.</summary>
+    private sealed class Days : TimeProvider
+    {
+        private TimeSpan passed;
+
+        public override TimeZoneInfo LocalTimeZone => TimeZoneInfo.Utc;
+
+        public override DateTimeOffset GetUtcNow() => System.GetUtcNow() + passed;
+
+        public void Pass(TimeSpan time) => passed += time;
+    }
+}
