@@ -18,7 +18,8 @@ internal sealed partial class Running : IDisposable
             root = root.Parent!;
         var web = Path.Combine(root.FullName, "src", "UmberCrock.Web");
         var configuration = new DirectoryInfo(AppContext.BaseDirectory).Parent!.Name;
-        var start = new ProcessStartInfo("dotnet")
+        // A shell that runs the tests in the background has them ignore Ctrl+C, and what they start with them.
+        var start = new ProcessStartInfo("env")
         {
             WorkingDirectory = web,
             RedirectStandardOutput = true,
@@ -26,7 +27,7 @@ internal sealed partial class Running : IDisposable
             RedirectStandardInput = true,
             UseShellExecute = false,
         };
-        foreach (var argument in (string[])[Path.Combine(web, "bin", configuration, "net10.0", "UmberCrock.Web.dll"), "--port", "0", "--data", folder, .. more])
+        foreach (var argument in (string[])["--default-signal=INT", "dotnet", Path.Combine(web, "bin", configuration, "net10.0", "UmberCrock.Web.dll"), "--port", "0", "--data", folder, .. more])
             start.ArgumentList.Add(argument);
         process = Process.Start(start)!;
         process.OutputDataReceived += (_, line) => Hear(line.Data);
