@@ -82,9 +82,9 @@ public sealed partial class InterruptionTests : IDisposable
             // The edit that was under way when it was cut may stand or not; what was acknowledged must.
             if (there != last && !window.UnderWay.Contains(there))
                 lost++;
+            Note("editing", round + 1, 0, lost, $"{acknowledged} edits acknowledged");
         }
 
-        Note("editing", Rounds, 0, lost, $"{acknowledged} edits acknowledged");
         lost.ShouldBe(0);
     }
 
@@ -123,9 +123,9 @@ public sealed partial class InterruptionTests : IDisposable
             await using var check = file.CreateCommand();
             check.CommandText = "PRAGMA integrity_check;";
             (await check.ExecuteScalarAsync()).ShouldBe("ok");
+            Note(what, round + 1, locked, lost, "");
         }
 
-        Note(what, Rounds, locked, lost, "");
         locked.ShouldBe(0, "locked out");
         lost.ShouldBe(0, "something is missing");
     }
@@ -138,6 +138,7 @@ public sealed partial class InterruptionTests : IDisposable
             running.Interrupt();
     }
 
+    /// <summary>A line of the table after each cut: the last of each kind counts.</summary>
     private static void Note(string what, int rounds, int locked, int lost, string more)
     {
         if (Environment.GetEnvironmentVariable("INTERRUPTION_TABLE") is { Length: > 0 } table)
