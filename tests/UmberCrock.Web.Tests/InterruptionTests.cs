@@ -62,6 +62,8 @@ public sealed partial class InterruptionTests : IDisposable
             using var window = new Window(await running.ReadyAsync());
             var last = await window.DoseAsync();
             using var stop = new CancellationTokenSource();
+            // The very first edit waits for the compiler; the moment is drawn from when edits follow each other.
+            var warm = new TaskCompletionSource();
             var editing = Task.Run(async () =>
             {
                 while (!stop.IsCancellationRequested)
@@ -70,9 +72,11 @@ public sealed partial class InterruptionTests : IDisposable
                     if (!await window.SetDoseAsync(next))
                         return;
                     (last, acknowledged) = (next, acknowledged + 1);
+                    warm.TrySetResult();
                 }
             });
-            await Task.Delay(random.Next(100, 1200));
+            await warm.Task.WaitAsync(TimeSpan.FromSeconds(30));
+            await Task.Delay(random.Next(800));
             End(running, round);
             await stop.CancelAsync();
             await editing;

@@ -61,6 +61,13 @@ public sealed class UnreadableTests : IAsyncLifetime
         line.QuerySelector("span")!.TextContent.Length.ShouldBeGreaterThan(10, "it says why");
         line.QuerySelector("[name=key]")!.GetAttribute("value").ShouldBe(key);
 
+        if (kind == "formula")
+        {
+            (await window.OpenAsync($"/bench/{key}")).QuerySelector(".oddrows li")!.TextContent.ShouldContain("cannot be read", customMessage: "its own page offers the same");
+            window.Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+            await window.OpenAsync(path);
+        }
+
         using var client = app.CreateClient();
         var saved = JsonNode.Parse(await client.GetStringAsync(new Uri(line.QuerySelector("a")!.GetAttribute("href")!, UriKind.Relative)))!;
         saved["table"]!.GetValue<string>().ShouldNotBeEmpty();

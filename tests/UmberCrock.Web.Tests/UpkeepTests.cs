@@ -89,6 +89,7 @@ public sealed class UpkeepTests : IAsyncLifetime
     [InlineData(13, StatusCodes.Status507InsufficientStorage, "disk is full")]
     [InlineData(8, StatusCodes.Status507InsufficientStorage, "cannot be written to")]
     [InlineData(10, StatusCodes.Status507InsufficientStorage, "cannot be written to")]
+    [InlineData(5, StatusCodes.Status409Conflict, "do it again")]
     [InlineData(19, 0, "")]
     public void A_disk_that_refuses_is_told_with_what_to_do(int code, int status, string words)
     {

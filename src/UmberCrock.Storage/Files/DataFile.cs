@@ -25,6 +25,7 @@ public sealed class DataFile(DataFolder folder, Copies copies, Action<string> sa
         RemoveAll(Next);
         if (!File.Exists(folder.DataFile))
         {
+            say(demo is null ? "Making a new data file." : "Making a new data file with the demo in it.");
             await BuildAsync(copyOld: false, demo);
         }
         else

@@ -23,6 +23,7 @@ internal sealed record Refusal(int Status, string Detail, IReadOnlyList<Document
 {
     private const int DiskFull = 13;
     private static readonly int[] OfTheDisk = [8, 10, 14];
+    private static readonly int[] WhileBusy = [5, 6];
 
     /// <summary>What an exception means to whoever sent the request; null for a fault of ours.</summary>
     public static Refusal? Of(Exception exception) => exception switch
@@ -37,6 +38,8 @@ internal sealed record Refusal(int Status, string Detail, IReadOnlyList<Document
         InvalidDataException or JsonException => new(StatusCodes.Status400BadRequest, "The request holds something that cannot be read.", []),
         _ when SqliteOf(exception) is { SqliteErrorCode: DiskFull } => new(
             StatusCodes.Status507InsufficientStorage, "The disk is full: this was not kept. Make some room on it, then do it again; what was kept before is safe.", []),
+        _ when SqliteOf(exception) is { } busy && WhileBusy.Contains(busy.SqliteErrorCode) => new(
+            StatusCodes.Status409Conflict, "Something else was being written just then. Nothing was changed; do it again.", []),
         _ when SqliteOf(exception) is { } disk && OfTheDisk.Contains(disk.SqliteErrorCode) => new(
             StatusCodes.Status507InsufficientStorage, "The data file cannot be written to: this was not kept. Look whether its disk is there and not read-only, then do it again.", []),
         _ => null,
@@ -68,13 +71,20 @@ internal sealed class ProblemWriter(ILogger<ProblemWriter> log) : IExceptionHand
 
         if (IsWindow(httpContext.Request))
         {
-            httpContext.Items[typeof(Refusal)] = refusal;
+            httpContext.Items[typeof(Refusal)] = exception is DocumentException document && FormulaShown(httpContext.Request) is { } key
+                ? refusal with { Detail = "This formula is kept, but cannot be shown.", Errors = [], Odd = new UnreadableRow(RowKind.Formula, key, "This formula", string.Join(" ", document.Problems.Take(2).Select(problem => $"{problem.Pointer} {problem.Reason}"))) }
+                : refusal;
             return false;
         }
 
         await Write(refusal.Status, refusal.Detail, refusal.Errors).ExecuteAsync(httpContext);
         return true;
     }
+
+    /// <summary>The key of the formula that a page was only to show: where that is refused, it is the formula that cannot be shown. Null for any other request.</summary>
+    private static string? FormulaShown(HttpRequest request)
+        => HttpMethods.IsGet(request.Method) && !request.QueryString.HasValue && request.Path.StartsWithSegments("/bench", StringComparison.Ordinal, out var rest)
+            && rest.Value!.Trim('/').Split('/')[0] is { Length: > 0 and < 20 } key && key.All(char.IsAsciiDigit) ? key : null;
 
     /// <summary>True when a person will see the answer in a window, as against a script that reads it.</summary>
     public static bool IsWindow(HttpRequest request) => !IsForMachines(request.Path) && request.Headers.Accept.ToString().Contains("text/html", StringComparison.Ordinal);
