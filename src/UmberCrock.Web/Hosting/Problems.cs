@@ -62,16 +62,18 @@ internal sealed class ProblemWriter(ILogger<ProblemWriter> log) : IExceptionHand
             return true;
         }
 
+        // The request's own path is that of the page for refusals by now.
+        var path = new PathString(httpContext.Features.Get<IExceptionHandlerPathFeature>()?.Path ?? httpContext.Request.Path.Value);
         var refusal = Refusal.Of(exception);
         if (refusal is null)
         {
-            ProblemLog.Unexpected(log, exception, httpContext.Request.Path);
+            ProblemLog.Unexpected(log, exception, path);
             refusal = new Refusal(StatusCodes.Status500InternalServerError, "Something went wrong on our side. Nothing of this request was kept. Try it again; if it comes back, look at the console.", []);
         }
 
-        if (IsWindow(httpContext.Request))
+        if (!IsForMachines(path) && IsWindow(httpContext.Request))
         {
-            httpContext.Items[typeof(Refusal)] = exception is DocumentException document && FormulaShown(httpContext.Request) is { } key
+            httpContext.Items[typeof(Refusal)] = exception is DocumentException document && FormulaShown(httpContext.Request, path) is { } key
                 ? refusal with { Detail = "This formula is kept, but cannot be shown.", Errors = [], Odd = new UnreadableRow(RowKind.Formula, key, "This formula", string.Join(" ", document.Problems.Take(2).Select(problem => $"{problem.Pointer} {problem.Reason}"))) }
                 : refusal;
             return false;
@@ -82,8 +84,8 @@ internal sealed class ProblemWriter(ILogger<ProblemWriter> log) : IExceptionHand
     }
 
     /// <summary>The key of the formula that a page was only to show: where that is refused, it is the formula that cannot be shown. Null for any other request.</summary>
-    private static string? FormulaShown(HttpRequest request)
-        => HttpMethods.IsGet(request.Method) && !request.QueryString.HasValue && request.Path.StartsWithSegments("/bench", StringComparison.Ordinal, out var rest)
+    private static string? FormulaShown(HttpRequest request, PathString path)
+        => HttpMethods.IsGet(request.Method) && !request.QueryString.HasValue && path.StartsWithSegments("/bench", StringComparison.Ordinal, out var rest)
             && rest.Value!.Trim('/').Split('/')[0] is { Length: > 0 and < 20 } key && key.All(char.IsAsciiDigit) ? key : null;
 
     /// <summary>True when a person will see the answer in a window, as against a script that reads it.</summary>

@@ -83,7 +83,7 @@ public sealed class SettingsModel(SettingStore store, Knowledge knowledge) : Pag
             .Select(at => new ContainerFields(typed.Text($"container-{at}-name"), typed.Text($"container-{at}-ml"), typed.Text($"container-{at}-fill")))
             .Where(row => row.Name.Length + row.Millilitres.Length > 0).ToList();
         Show(rows);
-        var drops = typed.Number("drops", "a number of drops");
+        var drops = typed.Number("drops", $"a number of drops from {EvaluationSettings.FewestDrops:0} to {EvaluationSettings.MostDrops:0}");
         var traces = typed.Number("traces", "a level of traces in percent") ?? (form.ContainsKey("traces") ? 0m : Settings.TraceBelowPercent);
         var named = Climates.FirstOrDefault(climate => climate.Key == typed.Text("climate"));
         var workshop = new Workshop
