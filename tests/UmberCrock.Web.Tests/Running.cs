@@ -11,7 +11,7 @@ internal sealed partial class Running : IDisposable
     private readonly TaskCompletionSource<Uri> ready = new(TaskCreationOptions.RunContinuationsAsynchronously);
     private readonly List<string> lines = [];
 
-    private Running(string folder, params string[] more)
+    private Running(string folder, string[] within, string[] more)
     {
         var root = new DirectoryInfo(AppContext.BaseDirectory);
         while (!File.Exists(Path.Combine(root.FullName, "UmberCrock.slnx")))
@@ -19,7 +19,8 @@ internal sealed partial class Running : IDisposable
         var web = Path.Combine(root.FullName, "src", "UmberCrock.Web");
         var configuration = new DirectoryInfo(AppContext.BaseDirectory).Parent!.Name;
         // A shell that runs the tests in the background has them ignore Ctrl+C, and what they start with them.
-        var start = new ProcessStartInfo("env")
+        string[] command = [.. within, "env", "--default-signal=INT", "dotnet", Path.Combine(web, "bin", configuration, "net10.0", "UmberCrock.Web.dll"), "--port", "0", "--data", folder, .. more];
+        var start = new ProcessStartInfo(command[0])
         {
             WorkingDirectory = web,
             RedirectStandardOutput = true,
@@ -27,7 +28,7 @@ internal sealed partial class Running : IDisposable
             RedirectStandardInput = true,
             UseShellExecute = false,
         };
-        foreach (var argument in (string[])["--default-signal=INT", "dotnet", Path.Combine(web, "bin", configuration, "net10.0", "UmberCrock.Web.dll"), "--port", "0", "--data", folder, .. more])
+        foreach (var argument in command[1..])
             start.ArgumentList.Add(argument);
         process = Process.Start(start)!;
         process.OutputDataReceived += (_, line) => Hear(line.Data);
@@ -46,7 +47,20 @@ internal sealed partial class Running : IDisposable
         }
     }
 
-    public static Running Start(string folder, params string[] more) => new(folder, more);
+    /// <summary>The memory it holds now, in bytes (resident set).</summary>
+    public long ResidentBytes
+    {
+        get
+        {
+            process.Refresh();
+            return process.WorkingSet64;
+        }
+    }
+
+    public static Running Start(string folder, params string[] more) => new(folder, [], more);
+
+    /// <summary>The same behind another command that becomes it, as one that enters a network namespace.</summary>
+    public static Running StartWithin(string[] within, string folder, params string[] more) => new(folder, within, more);
 
     /// <summary>Its address, once it is ready.</summary>
     public async Task<Uri> ReadyAsync(int seconds = 30)
