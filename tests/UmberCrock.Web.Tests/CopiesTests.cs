@@ -44,6 +44,13 @@ public sealed class CopiesTests
         {
             var upgrade = folder.Copies.List().Single();
             await folder.Formulas.AddAsync(DemoFormulas.Read()[0] with { Name = "After the upgrade" });
+            var stick = (await folder.Formulas.ListAsync("blade")).Single();
+            await folder.Formulas.ChangeAsync(stick.Id, stick.Version, new SetPercent(0, 21m).Apply);
+            var preview = await folder.House.PreviewAsync(upgrade);
+            (preview.Back, preview.Gone, preview.Other).ShouldSatisfyAllConditions(
+                found => found.Back.ShouldBeEmpty("the copy has no keys of its own, and no formula comes back twice"),
+                found => found.Gone.ShouldBe(["After the upgrade"]),
+                found => found.Other.ShouldBe([stick.Formula.Name]));
             await folder.House.RestoreAsync(upgrade);
             (await folder.Formulas.CountAsync()).ShouldBe(8);
             (await folder.Formulas.ListAsync("after the upgrade")).ShouldBeEmpty();

@@ -35,6 +35,8 @@ public sealed class DataHouse(DataFolder folder, Copies copies, SettingStore set
             await using var then = DataFile.Context(file);
             await using var now = DataFile.Context(folder.DataFile);
             var (there, here) = (await DocumentsAsync(then), await DocumentsAsync(now));
+            if (!there.Keys.Any(here.ContainsKey))
+                there = ByNumber(there, here);
             return new CopyPreview(
                 there.Count, here.Count,
                 [.. there.Where(one => !here.ContainsKey(one.Key)).Select(one => one.Value.Name)],
@@ -92,7 +94,15 @@ public sealed class DataHouse(DataFolder folder, Copies copies, SettingStore set
         await DataFile.ExecuteAsync(connection, "PRAGMA wal_checkpoint(TRUNCATE);");
     }
 
-    private static async Task<Dictionary<string, (string Name, string Document, long ChangedAt)>> DocumentsAsync(CrockContext context)
-        => (await context.Formulas.AsNoTracking().Select(row => new { row.Key, row.Name, row.Document, row.ChangedAt }).ToListAsync())
-            .ToDictionary(row => row.Key, row => (row.Name, row.Document, row.ChangedAt), StringComparer.Ordinal);
+    /// <summary>A copy from before formulas had keys got new ones when it was unpacked; there, number and name together say which is which.</summary>
+    private static Dictionary<string, Kept> ByNumber(Dictionary<string, Kept> there, Dictionary<string, Kept> here)
+    {
+        var keys = here.ToDictionary(one => (one.Value.Id, one.Value.Name), one => one.Key);
+        return there.ToDictionary(one => keys.GetValueOrDefault((one.Value.Id, one.Value.Name), one.Key), one => one.Value, StringComparer.Ordinal);
+    }
+
+    private static Task<Dictionary<string, Kept>> DocumentsAsync(CrockContext context)
+        => context.Formulas.AsNoTracking().ToDictionaryAsync(row => row.Key, row => new Kept(row.Id, row.Name, row.Document, row.ChangedAt), StringComparer.Ordinal);
+
+    private sealed record Kept(long Id, string Name, string Document, long ChangedAt);
 }
