@@ -26,6 +26,22 @@ public class DrawingTests
         crock.Legend.Sum(entry => entry.Percent).ShouldBe(100m);
     }
 
+    [Fact]
+    public void Ticks_are_drawn_with_a_point_whoever_reads_them_first()
+    {
+        var before = System.Globalization.CultureInfo.CurrentCulture;
+        try
+        {
+            System.Globalization.CultureInfo.CurrentCulture = new System.Globalization.CultureInfo("") { NumberFormat = { NumberDecimalSeparator = "," } };
+            TotalScale.Ticks.ShouldStartWith("M10 18v10M15.1 18v3.5M20.2 18v6");
+            TotalScale.Ticks.ShouldNotContain(",");
+        }
+        finally
+        {
+            System.Globalization.CultureInfo.CurrentCulture = before;
+        }
+    }
+
     [Theory]
     [InlineData(10, false)] // short: below the line
     [InlineData(90, true)] // over: above it
