@@ -1,11 +1,14 @@
 // A recipe's text is its state: the server reads it as one types and lays the reading beside it; every choice is another text of a line, put in its place and read again.
+import { asker } from './ask.js';
+
 (() => {
   const $ = selector => document.querySelector(selector);
   const [field, pasted, place, form, count] = [$('#intake-text'), $('#intake-pasted'), $('#intake'), $('#intake-form'), $('#intake-count')];
   const past = [];
   const kept = 'intake-text';
   const pause = 500;
-  let [timer, turn] = [0, 0];
+  const ask = asker();
+  let timer = 0;
 
   const rows = () => [...document.querySelectorAll('.ir')];
   const here = () => document.activeElement?.closest('.ir') ?? $('.ir.here');
@@ -19,18 +22,14 @@
     row.scrollIntoView({ block: 'nearest' });
   };
 
-  const problems = text => {
-    try { const told = JSON.parse(text); return told.errors?.map(error => error.reason).join(' ') || told.detail; } catch { return 'This could not be read.'; }
-  };
-
   const read = async number => {
     clearTimeout(timer);
-    const asked = ++turn;
     // What is typed outlives a reload; it is forgotten once it is on the bench.
     sessionStorage.setItem(kept, field.value);
-    const answer = await fetch('/intake?handler=Read', { method: 'POST', body: new FormData(form) }).then(async reply => ({ ok: reply.ok || reply.status === 413, text: await reply.text() })).catch(() => null);
-    if (asked !== turn) return;
-    if (!answer?.ok) { count.textContent = `${answer ? problems(answer.text) : 'Not read: the application does not answer.'} The text is still here.`; return; }
+    const answer = await ask('/intake?handler=Read', { method: 'POST', body: new FormData(form) });
+    if (!answer) return;
+    // Too long a text (413) is answered by the reading's own page.
+    if (!answer.ok && answer.status !== 413) { count.textContent = `Not read. ${answer.words} The text is still here.`; return; }
     const scrolled = $('.read-as ol')?.scrollTop ?? 0;
     place.innerHTML = answer.text;
     if ($('.read-as ol')) $('.read-as ol').scrollTop = scrolled;

@@ -1,4 +1,6 @@
 // The label as one types: what is chosen is kept and drawn at once; claims are judged while they are typed and kept when the field is left.
+import { wordsOf } from './ask.js';
+
 (() => {
   const form = document.getElementById('label-form');
   const refusal = document.getElementById('label-refusal');
@@ -43,7 +45,7 @@
       } else if (sent.status === 409) {
         await meet();
       } else {
-        refusal.textContent = problems(sent.text);
+        refusal.textContent = wordsOf(sent.text);
       }
     } while (again);
     sending = false;
@@ -72,15 +74,6 @@
   };
 
   addEventListener('beforeunload', event => { if (unanswered) event.preventDefault(); });
-
-  const problems = text => {
-    try {
-      const told = JSON.parse(text);
-      return told.errors?.map(error => error.reason).join(' ') || told.detail;
-    } catch {
-      return 'That could not be taken.';
-    }
-  };
 
   const rows = () => [...document.querySelectorAll('.inlist tbody tr:not(.bar)')];
   const mark = () => rows().forEach((row, at) => row.toggleAttribute('data-chosen', at === line));

@@ -1,22 +1,25 @@
 // Keys of the larder: search as one types, the arrows walk along the list, Enter opens.
+import { asker } from './ask.js';
+
 (() => {
   const form = document.getElementById('larder-filter');
   const find = document.getElementById('find');
   const list = document.getElementById('larder-rows');
+  const refusal = document.getElementById('larder-refusal');
   const rows = () => [...list.querySelectorAll('.lrow')];
   const walk = by => {
     const at = rows().indexOf(document.activeElement);
     rows()[Math.max(0, Math.min(at + by, rows().length - 1))]?.focus();
   };
-  let asked = 0;
+  const ask = asker();
   const search = async () => {
-    const turn = ++asked;
     const query = new URLSearchParams(new FormData(form));
     for (const [name, value] of [...query]) if (!value) query.delete(name);
     history.replaceState(null, '', query.size ? `/larder?${query}` : '/larder');
     query.set('handler', 'Rows');
-    const response = await fetch(`/larder?${query}`);
-    if (turn === asked && response.ok) { list.innerHTML = await response.text(); list.parentElement.scrollTop = 0; }
+    const answer = await ask(`/larder?${query}`);
+    refusal.hidden = answer?.ok !== false;
+    if (answer?.ok) { list.innerHTML = answer.text; list.parentElement.scrollTop = 0; } else if (answer) refusal.textContent = answer.words;
   };
   form.addEventListener('submit', event => { event.preventDefault(); rows()[0]?.focus(); });
   form.addEventListener('input', search);

@@ -1,22 +1,21 @@
 // Shows what the whole formula would become. What it takes comes with the answer; the bench sends it.
+import { asker } from './ask.js';
+
 (() => {
   const sheet = document.getElementById('make-sheet');
   const form = document.getElementById('make-form');
   const answer = document.getElementById('make-answer');
-  let turn = 0;
+  const ask = asker();
 
   const fill = async () => {
     const what = form.elements.what.value;
     for (const part of form.querySelectorAll('.only')) part.hidden = !part.dataset.for.split(' ').includes(what);
     if (!what) return;
-    const asked = ++turn;
     const query = new URLSearchParams(new FormData(form));
     query.set('handler', 'Make');
-    const sent = await fetch(`/bench/${document.getElementById('bench').dataset.id}?${query}`).catch(() => null);
-    const text = sent?.ok ? await sent.text() : (await sent?.json().catch(() => null))?.errors?.map(error => error.reason).join(' ');
-    if (asked !== turn) return;
-    if (sent?.ok) answer.innerHTML = text;
-    else answer.textContent = text ?? 'The application does not answer.';
+    const sent = await ask(`/bench/${document.getElementById('bench').dataset.id}?${query}`);
+    if (sent?.ok) answer.innerHTML = sent.text;
+    else if (sent) answer.textContent = sent.words;
   };
 
   // A lock for every line, by its name.

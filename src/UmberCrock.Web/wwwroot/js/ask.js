@@ -1,0 +1,24 @@
+// Asks the application for a part of a page. Of several answers only the newest question's counts, whichever arrives last; what is no part of a page is told in words.
+const silent = 'The application does not answer.';
+
+export const wordsOf = text => {
+  try {
+    const told = JSON.parse(text);
+    return told.errors?.map(error => error.reason).join(' ') || told.detail || silent;
+  } catch {
+    return 'This could not be read.';
+  }
+};
+
+// A function that asks, for one place of a page: null when it has asked again meanwhile, otherwise { ok, text, words }.
+export const asker = () => {
+  let turn = 0;
+  return async (address, options) => {
+    const asked = ++turn;
+    const reply = await fetch(address, options).catch(() => null);
+    const text = await reply?.text().catch(() => null);
+    if (asked !== turn) return null;
+    if (typeof text !== 'string') return { ok: false, status: 0, text: '', words: silent };
+    return { ok: reply.ok, status: reply.status, text, words: reply.ok ? '' : wordsOf(text) };
+  };
+};
