@@ -1,14 +1,16 @@
 using System.Text;
 using System.Text.Json;
 using BenchmarkDotNet.Attributes;
-using UmberCrock.Core.Doses;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Labels;
-using UmberCrock.Core.Melting;
-using UmberCrock.Core.Texture;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Physics;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Doses;
+using UmberCrock.Core.Topics.Labels;
+using UmberCrock.Core.Topics.Texture;
 
 namespace UmberCrock.Bench;
 

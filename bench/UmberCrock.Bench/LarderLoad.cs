@@ -1,7 +1,7 @@
 using System.Diagnostics;
 using System.Text;
 using System.Text.RegularExpressions;
-using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Materials;
 
 namespace UmberCrock.Bench;
 

@@ -1,5 +1,6 @@
 using System.Diagnostics;
 using Microsoft.EntityFrameworkCore;
+using UmberCrock.Core.Demo;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Storage;
 

@@ -1,6 +1,6 @@
 using System.Globalization;
 using Microsoft.EntityFrameworkCore;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Documents;
 
 namespace UmberCrock.Storage;
 

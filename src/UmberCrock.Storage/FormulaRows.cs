@@ -1,8 +1,8 @@
 using Microsoft.EntityFrameworkCore;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Materials;
 
 namespace UmberCrock.Storage;
 

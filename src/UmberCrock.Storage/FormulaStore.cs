@@ -1,6 +1,6 @@
 using Microsoft.EntityFrameworkCore;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Json;
 
 namespace UmberCrock.Storage;
 

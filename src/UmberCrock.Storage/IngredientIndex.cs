@@ -3,7 +3,7 @@ using System.Text;
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage;
-using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Materials;
 
 namespace UmberCrock.Storage;
 

@@ -1,6 +1,5 @@
-using UmberCrock.Core.Evaluation;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Making;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
 
 namespace UmberCrock.Storage;
 

@@ -1,7 +1,7 @@
 using Microsoft.EntityFrameworkCore;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Labels;
+using UmberCrock.Core.Printing;
 
 namespace UmberCrock.Storage;
 

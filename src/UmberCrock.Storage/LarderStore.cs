@@ -1,10 +1,12 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Larder;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Storage;
 

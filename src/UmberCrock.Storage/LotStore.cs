@@ -1,7 +1,7 @@
 using System.Globalization;
 using Microsoft.EntityFrameworkCore;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Materials;
 
 namespace UmberCrock.Storage;
 

@@ -1,7 +1,7 @@
 using System.Globalization;
 using Microsoft.EntityFrameworkCore;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Json;
 
 namespace UmberCrock.Storage;
 

@@ -1,4 +1,4 @@
-using UmberCrock.Core.Texture;
+using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Core.Trials;
 
 namespace UmberCrock.Storage;

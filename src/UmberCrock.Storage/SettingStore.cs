@@ -1,7 +1,6 @@
 using Microsoft.EntityFrameworkCore;
-using UmberCrock.Core.Evaluation;
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Making;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Settings;
 
 namespace UmberCrock.Storage;
 

@@ -1,5 +1,5 @@
 using Microsoft.EntityFrameworkCore;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Documents;
 
 namespace UmberCrock.Storage;
 

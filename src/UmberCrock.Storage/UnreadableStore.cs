@@ -2,7 +2,7 @@ using System.Globalization;
 using System.Text;
 using System.Text.Json;
 using Microsoft.Data.Sqlite;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Documents;
 using UmberCrock.Storage.Files;
 
 namespace UmberCrock.Storage;

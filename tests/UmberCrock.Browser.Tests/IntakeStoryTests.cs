@@ -1,4 +1,4 @@
-using UmberCrock.Core.Intake;
+using UmberCrock.Core.Demo;
 
 namespace UmberCrock.Browser.Tests;
 

@@ -1,8 +1,8 @@
 using FsCheck.Xunit;
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Labels;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Labels;
 
 namespace UmberCrock.Core.Tests;
 

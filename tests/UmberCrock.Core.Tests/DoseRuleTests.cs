@@ -1,7 +1,7 @@
-using UmberCrock.Core.Doses;
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Doses;
 
 namespace UmberCrock.Core.Tests;
 

@@ -1,5 +1,7 @@
 using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Settings;
 using UmberCrock.Tests;
 
 namespace UmberCrock.Core.Tests;

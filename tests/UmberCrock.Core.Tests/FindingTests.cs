@@ -1,4 +1,5 @@
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Demo;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 
 namespace UmberCrock.Core.Tests;

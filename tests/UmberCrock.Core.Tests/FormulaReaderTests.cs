@@ -1,5 +1,6 @@
+using UmberCrock.Core.Demo;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Json;
 
 namespace UmberCrock.Core.Tests;
 

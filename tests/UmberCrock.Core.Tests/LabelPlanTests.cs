@@ -1,7 +1,11 @@
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Demo;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Labels;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Printing;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Labels;
 
 namespace UmberCrock.Core.Tests;
 
@@ -121,7 +125,7 @@ public class LabelPlanTests
         ClaimCheck.Of(names, Resolved(Some.Formula(ProductForm.Balm, ("beeswax", null)))).ShouldNotContain(problem => problem.Code == FindingCodes.ClaimSun);
         var sly = Some.Catalogue.Find("zinc-oxide")! with { Slug = "own:booster", Name = "Booster", Composition = [new(new InciName("SPF 30 Complex", "SPF 30 Complex"), 100m, 100m)] };
         var formula = Some.Formula(ProductForm.Balm, ("own:booster", 10m), ("beeswax", null));
-        Should.Throw<Json.DocumentException>(() => LabelContent.Of(formula, LabelDetails.None, Some.Catalogue.With([sly], []), EvaluationSettings.Default)).Message.ShouldContain("spf");
+        Should.Throw<DocumentException>(() => LabelContent.Of(formula, LabelDetails.None, Some.Catalogue.With([sly], []), EvaluationSettings.Default)).Message.ShouldContain("spf");
     }
 
     [Fact]

@@ -1,4 +1,6 @@
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Labels;
 
 namespace UmberCrock.Core.Tests;
 
@@ -74,7 +76,7 @@ public class LabelTests
     public void Traces_below_a_chosen_level_are_no_ingredients()
     {
         var formula = Some.Formula(ProductForm.Balm, ("rosemary-antioxidant", 0.1m), ("jojoba-oil", null));
-        var settings = Evaluation.EvaluationSettings.Default with { TraceBelowPercent = 0.05m };
+        var settings = EvaluationSettings.Default with { TraceBelowPercent = 0.05m };
         Some.Evaluate(formula).Label.Eu.Items.Length.ShouldBe(3);
         Evaluation.Evaluator.Evaluate(formula, Some.Catalogue, settings).Label.Eu.List.ShouldBe("Simmondsia Chinensis Seed Oil, Helianthus Annuus Seed Oil");
     }
@@ -87,7 +89,7 @@ public class LabelTests
     {
         var blend = Some.Catalogue.Find("cetearyl-alcohol")! with { Slug = "own:blend", Name = "Blend", Composition = [new(new("Cetyl Alcohol", "Cetyl Alcohol"), 6m, 12m), new(new("Stearyl Alcohol", "Stearyl Alcohol"), 88m, 94m)] };
         var catalogue = Some.Catalogue.With([blend], []);
-        var items = Evaluation.Evaluator.Evaluate(Some.Formula(ProductForm.Balm, ("own:blend", 10m), ("beeswax", (decimal)beeswax), ("olive-oil", null)), catalogue, Evaluation.EvaluationSettings.Default).Label.Eu.Items;
+        var items = Evaluation.Evaluator.Evaluate(Some.Formula(ProductForm.Balm, ("own:blend", 10m), ("beeswax", (decimal)beeswax), ("olive-oil", null)), catalogue, EvaluationSettings.Default).Label.Eu.Items;
         var open = items.Single(item => item.Inci == "Cetyl Alcohol");
         open.AnyOrder.ShouldBeTrue("its middle is 0.9");
         open.OrderCertain.ShouldBe(certain);
@@ -97,7 +99,7 @@ public class LabelTests
     [Fact]
     public void What_is_added_on_purpose_is_no_trace()
     {
-        var settings = Evaluation.EvaluationSettings.Default with { TraceBelowPercent = 0.1m };
+        var settings = EvaluationSettings.Default with { TraceBelowPercent = 0.1m };
         Evaluation.Evaluator.Evaluate(Some.Formula(ProductForm.Balm, ("tocopherol", 0.05m), ("jojoba-oil", null)), Some.Catalogue, settings).Label.Eu.List.ShouldContain("Tocopherol");
     }
 
@@ -112,7 +114,7 @@ public class LabelTests
         open.AskAbout.ShouldBe("emulsifying-wax-nf");
     }
 
-    private static System.Collections.Immutable.ImmutableArray<Labels.ListedAllergen> Allergens(double lavender)
+    private static System.Collections.Immutable.ImmutableArray<ListedAllergen> Allergens(double lavender)
         => Some.Evaluate(Some.Formula(ProductForm.Balm, ("lavender-oil", (decimal)lavender), ("jojoba-oil", null))).Label.Eu.Allergens;
 
     private static string List(params (string, decimal?)[] lines) => Some.Evaluate(Some.Formula(ProductForm.Stick, lines)).Label.Eu.List;

@@ -1,6 +1,6 @@
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Settings;
 using UmberCrock.Core.Trials;
 
 namespace UmberCrock.Core.Tests;

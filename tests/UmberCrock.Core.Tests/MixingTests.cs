@@ -1,6 +1,6 @@
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Labels;
+using UmberCrock.Core.Topics.FreeFrom;
 
 namespace UmberCrock.Core.Tests;
 

@@ -1,8 +1,10 @@
+using UmberCrock.Core.Demo;
 using UmberCrock.Core.Evaluation;
-using UmberCrock.Core.Explanations;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Texture;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Texture;
+using UmberCrock.Core.Units;
 using UmberCrock.Tests;
 
 namespace UmberCrock.Core.Tests;
@@ -151,7 +153,7 @@ public class OutlookTests
         var topics = new HashSet<string>(StringComparer.Ordinal);
         foreach (var formula in DemoFormulas.Read().Concat(FindingExamples.ByCode.Values))
         {
-            foreach (var explanation in Explanation.All(formula, Some.Catalogue, EvaluationSettings.Default))
+            foreach (var explanation in Evaluator.Explain(formula, Some.Catalogue, EvaluationSettings.Default))
             {
                 topics.Add(explanation.Topic);
                 explanation.Equations.ShouldNotBeEmpty();
@@ -161,13 +163,13 @@ public class OutlookTests
         }
 
         topics.Order().ShouldBe(["emulsifier", "feel", "keeping", "melt", "settling", "texture"]);
-        Explanation.All(Some.Demo("Cox’s lip balm"), Some.Catalogue, EvaluationSettings.Default).Select(explanation => explanation.Topic).ShouldBe(["melt", "texture", "feel", "keeping"]);
+        Evaluator.Explain(Some.Demo("Cox’s lip balm"), Some.Catalogue, EvaluationSettings.Default).Select(explanation => explanation.Topic).ShouldBe(["melt", "texture", "feel", "keeping"]);
     }
 
     [Fact]
     public void The_values_under_a_melt_are_those_of_its_fats_and_waxes()
     {
-        var melt = Explanation.All(Some.Demo("Cox’s lip balm"), Some.Catalogue, EvaluationSettings.Default)[0];
+        var melt = Evaluator.Explain(Some.Demo("Cox’s lip balm"), Some.Catalogue, EvaluationSettings.Default)[0];
         melt.Values.Select(value => value.What).ShouldBe(["Beeswax", "Cocoa butter", "Shea butter (refined)"], ignoreOrder: true);
         melt.Values[0].Value.ShouldContain("melting at 63.9 °C");
     }

@@ -2,9 +2,13 @@ using System.Text;
 using FsCheck;
 using FsCheck.Fluent;
 using FsCheck.Xunit;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Larder;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Trials;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Tests;
 

@@ -1,9 +1,11 @@
-using UmberCrock.Core.Doses;
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Demo;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Melting;
-using UmberCrock.Core.Texture;
+using UmberCrock.Core.Physics;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Doses;
+using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Core.Trials;
 
 namespace UmberCrock.Core.Tests;

@@ -1,7 +1,11 @@
+using UmberCrock.Core.Demo;
 using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Melting;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Physics;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Texture;
 
 namespace UmberCrock.Core.Tests;
 
@@ -35,10 +39,10 @@ internal static class Some
     public static MeltModel Mix(params (string Slug, decimal Mass)[] parts)
         => MeltModel.Of(parts.Select(part => new MeltPart(Catalogue.Find(part.Slug)!, part.Mass)));
 
-    public static Texture.FirmnessModel Firmness(params (string Slug, decimal Mass)[] parts)
+    public static FirmnessModel Firmness(params (string Slug, decimal Mass)[] parts)
         => new([.. parts.Select(part => new MeltPart(Catalogue.Find(part.Slug)!, part.Mass))], Catalogue.Rules.Texture);
 
     public static double FirmnessAt(double celsius, params (string Slug, decimal Mass)[] parts)
-        => Texture.MeltReport.Of([.. parts.Select(part => new MeltPart(Catalogue.Find(part.Slug)!, part.Mass))], new Climate(5, 30), Catalogue.Rules.Texture)
+        => MeltReport.Of([.. parts.Select(part => new MeltPart(Catalogue.Find(part.Slug)!, part.Mass))], new Climate(5, 30), Catalogue.Rules.Texture)
             .Curve[(int)celsius].Firmness;
 }

@@ -1,7 +1,8 @@
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Labels;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.FreeFrom;
 using UmberCrock.Core.Trials;
 
 namespace UmberCrock.Core.Tests;

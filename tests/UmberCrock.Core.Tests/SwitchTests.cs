@@ -1,6 +1,8 @@
 using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
 using UmberCrock.Core.Trials;
 
 namespace UmberCrock.Core.Tests;

@@ -1,10 +1,11 @@
 using FsCheck;
 using FsCheck.Fluent;
 using FsCheck.Xunit;
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Making;
+using UmberCrock.Core.Printing;
+using UmberCrock.Core.Settings;
 
 namespace UmberCrock.Core.Tests;
 

@@ -1,8 +1,10 @@
 using System.Net;
 using System.Text;
 using System.Text.Json.Nodes;
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Demo;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Materials;
 
 namespace UmberCrock.Web.Tests;
 
@@ -174,7 +176,7 @@ public sealed class ApiTests(App app) : IClassFixture<App>
     /// <summary>Thirty different ingredients, the last but one the balance.</summary>
     internal static JsonObject ThirtyLines()
     {
-        var lines = Core.Ingredients.Catalogue.Shipped.Ingredients.Where(ingredient => ingredient.Slug is not ("water" or "olive-oil")).Take(29)
+        var lines = Catalogue.Shipped.Ingredients.Where(ingredient => ingredient.Slug is not ("water" or "olive-oil")).Take(29)
             .Select(ingredient => new FormulaLine("A", ingredient.Slug, 1.5m)).ToList();
         lines.Insert(28, new FormulaLine("A", "olive-oil", null));
         return FormulaWriter.Write(new Formula { Name = "Thirty", Form = ProductForm.Balm, Phases = [new("A", "Melt", Stage.Melt)], Lines = [.. lines] });

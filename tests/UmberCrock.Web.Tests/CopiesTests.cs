@@ -1,5 +1,6 @@
 using FsCheck.Xunit;
 using Microsoft.Data.Sqlite;
+using UmberCrock.Core.Demo;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Storage.Files;
 

@@ -2,8 +2,9 @@ using System.Net;
 using System.Text;
 using System.Text.Json.Nodes;
 using Microsoft.Extensions.DependencyInjection;
+using UmberCrock.Core.Demo;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Json;
 using UmberCrock.Storage;
 
 namespace UmberCrock.Web.Tests;

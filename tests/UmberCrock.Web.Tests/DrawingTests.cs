@@ -1,8 +1,11 @@
-using UmberCrock.Core.Doses;
+using UmberCrock.Core.Demo;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Doses;
+using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Web.Bench;
 using UmberCrock.Web.Drawing;
 using UmberCrock.Web.Hosting;

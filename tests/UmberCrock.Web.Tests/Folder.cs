@@ -1,6 +1,6 @@
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
-using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Materials;
 using UmberCrock.Storage;
 using UmberCrock.Storage.Files;
 using UmberCrock.Storage.Saved;

@@ -3,8 +3,9 @@ using System.Globalization;
 using System.Text;
 using System.Text.Json.Nodes;
 using AngleSharp.Html.Parser;
+using UmberCrock.Core.Demo;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Json;
 
 namespace UmberCrock.Web.Tests;
 

@@ -1,8 +1,10 @@
 using AngleSharp.Html.Dom;
 using Microsoft.Extensions.DependencyInjection;
-using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Labels;
+using UmberCrock.Core.Demo;
+using UmberCrock.Core.Larder;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Printing;
+using UmberCrock.Core.Units;
 using UmberCrock.Storage;
 
 namespace UmberCrock.Web.Tests;

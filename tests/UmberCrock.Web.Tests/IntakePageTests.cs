@@ -1,7 +1,7 @@
 using System.Net;
 using AngleSharp.Html.Dom;
 using AngleSharp.Html.Parser;
-using UmberCrock.Core.Intake;
+using UmberCrock.Core.Demo;
 
 namespace UmberCrock.Web.Tests;
 

@@ -4,8 +4,11 @@ using System.Text;
 using System.Text.Json.Nodes;
 using System.Xml.Linq;
 using UglyToad.PdfPig;
+using UmberCrock.Core.Demo;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
 
 namespace UmberCrock.Web.Tests;
 
@@ -31,7 +34,7 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
         words.ShouldContain(Squeezed(Text(content, "ingredients")));
         foreach (var text in content["texts"]!.AsArray().Where(text => text!["part"]!.GetValue<string>() != "sun-notice"))
             words.ShouldContain(Squeezed(text!["text"]!.GetValue<string>()));
-        Text(content, "ingredients").ShouldBe(Evaluator.Evaluate(formula, Core.Ingredients.Catalogue.Shipped, EvaluationSettings.Default).Label.Eu.List, "the same list as at the bench");
+        Text(content, "ingredients").ShouldBe(Evaluator.Evaluate(formula, Catalogue.Shipped, EvaluationSettings.Default).Label.Eu.List, "the same list as at the bench");
     }
 
     [Fact]

@@ -3,7 +3,8 @@ using AngleSharp.Html.Dom;
 using AngleSharp.Html.Parser;
 using Microsoft.Extensions.DependencyInjection;
 using UglyToad.PdfPig;
-using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Demo;
+using UmberCrock.Core.Settings;
 
 namespace UmberCrock.Web.Tests;
 
@@ -54,7 +55,7 @@ public sealed class LabelPageTests(App app) : IClassFixture<App>
         var id = await app.Store.AddAsync(DemoFormulas.Read().Single(formula => formula.Name == "Slipway whipped butter"));
         await PostAsync(id, new() { ["region"] = "us", ["layout"] = "own", ["layout-own"] = "120 × 60", ["lid"] = "round-50", ["print"] = "lid", ["grams"] = "60", ["batch"] = "SWB 7", ["made"] = "2026-11-20", ["count"] = "24", ["margin"] = "12" });
         var labels = app.Services.GetRequiredService<Storage.LabelStore>();
-        (await labels.FindAsync(id)).Plan.Region.ShouldBe(Core.Ingredients.Region.Us);
+        (await labels.FindAsync(id)).Plan.Region.ShouldBe(Region.Us);
         var page = await ReadAsync($"/bench/{id}/label");
         page.QuerySelector("[name=layout-own]")!.GetAttribute("value").ShouldBe("120x60");
         page.QuerySelector("[name=batch]")!.GetAttribute("value").ShouldBe("SWB 7");

@@ -3,9 +3,13 @@ using System.Text.Json.Nodes;
 using AngleSharp.Html.Dom;
 using AngleSharp.Html.Parser;
 using Microsoft.Extensions.DependencyInjection;
+using UmberCrock.Core.Demo;
 using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Larder;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
 using UmberCrock.Storage;
 
 namespace UmberCrock.Web.Tests;

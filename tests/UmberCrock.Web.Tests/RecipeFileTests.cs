@@ -3,8 +3,8 @@ using System.Net;
 using System.Text;
 using AngleSharp.Html.Dom;
 using AngleSharp.Html.Parser;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Materials;
 using UmberCrock.Web.Hosting;
 
 namespace UmberCrock.Web.Tests;

@@ -1,12 +1,13 @@
 using System.IO.Compression;
 using System.Text;
 using System.Text.Json;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Labels;
-using UmberCrock.Core.Texture;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Printing;
+using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Core.Trials;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Web.Tests;
 

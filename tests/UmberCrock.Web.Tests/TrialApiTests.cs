@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text;
 using System.Text.Json.Nodes;
+using UmberCrock.Core.Demo;
 using UmberCrock.Core.Formulas;
 
 namespace UmberCrock.Web.Tests;

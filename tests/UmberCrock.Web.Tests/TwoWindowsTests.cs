@@ -1,6 +1,7 @@
 using System.Net;
 using Microsoft.Extensions.DependencyInjection;
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Larder;
 using UmberCrock.Core.Trials;
 using UmberCrock.Storage;
 
@@ -113,7 +114,7 @@ public sealed class TwoWindowsTests(App app) : IClassFixture<App>
     [Fact]
     public async Task On_an_own_ingredient()
     {
-        var slug = (await app.Services.GetRequiredService<LarderStore>().SearchAsync("")).First(ingredient => Core.Ingredients.OwnIngredients.IsOwn(ingredient.Slug)).Slug;
+        var slug = (await app.Services.GetRequiredService<LarderStore>().SearchAsync("")).First(ingredient => OwnIngredients.IsOwn(ingredient.Slug)).Slug;
         var address = $"/larder/new?from={slug}";
         await BothAsync(address);
         var fields = there.Page.QuerySelectorAll("main input[name], main select[name], main textarea[name]").Where(field => field.GetAttribute("type") is not ("checkbox" or "radio" or "hidden"))

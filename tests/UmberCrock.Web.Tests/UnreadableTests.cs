@@ -2,7 +2,7 @@ using System.Net;
 using System.Text.Json.Nodes;
 using Microsoft.Data.Sqlite;
 using Microsoft.Extensions.DependencyInjection;
-using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Larder;
 using UmberCrock.Storage;
 using UmberCrock.Storage.Files;
 

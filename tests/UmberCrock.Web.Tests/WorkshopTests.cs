@@ -4,8 +4,7 @@ using AngleSharp.Html.Dom;
 using AngleSharp.Html.Parser;
 using Microsoft.Extensions.DependencyInjection;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Intake;
-using UmberCrock.Core.Making;
+using UmberCrock.Core.Settings;
 using UmberCrock.Storage;
 
 namespace UmberCrock.Web.Tests;

@@ -1,6 +1,6 @@
 using System.Globalization;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Melting;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Physics;
 
 namespace UmberCrock.Fit;
 

@@ -1,7 +1,7 @@
 using MathNet.Numerics.LinearAlgebra;
 using MathNet.Numerics.Optimization;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Melting;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Physics;
 
 namespace UmberCrock.Fit;
 

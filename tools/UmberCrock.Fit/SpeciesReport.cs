@@ -1,5 +1,5 @@
 using System.Globalization;
-using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Materials;
 
 namespace UmberCrock.Fit;
 

@@ -2,9 +2,9 @@ using System.Globalization;
 using System.Text.Json;
 using MathNet.Numerics.LinearAlgebra;
 using MathNet.Numerics.Optimization;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Melting;
-using UmberCrock.Core.Texture;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Physics;
+using UmberCrock.Core.Topics.Texture;
 
 namespace UmberCrock.Fit;
 

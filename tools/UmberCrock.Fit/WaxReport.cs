@@ -1,7 +1,7 @@
 using System.Globalization;
 using MathNet.Numerics.RootFinding;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Melting;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Physics;
 
 namespace UmberCrock.Fit;
 

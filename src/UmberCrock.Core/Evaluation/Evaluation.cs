@@ -1,13 +1,16 @@
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
-using UmberCrock.Core.Doses;
-using UmberCrock.Core.Emulsions;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Keeping;
-using UmberCrock.Core.Labels;
-using UmberCrock.Core.Stability;
-using UmberCrock.Core.Suspension;
-using UmberCrock.Core.Texture;
+using UmberCrock.Core.Findings;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Doses;
+using UmberCrock.Core.Topics.Emulsions;
+using UmberCrock.Core.Topics.FreeFrom;
+using UmberCrock.Core.Topics.Keeping;
+using UmberCrock.Core.Topics.Labels;
+using UmberCrock.Core.Topics.Stability;
+using UmberCrock.Core.Topics.Suspension;
+using UmberCrock.Core.Topics.Texture;
 
 namespace UmberCrock.Core.Evaluation;
 

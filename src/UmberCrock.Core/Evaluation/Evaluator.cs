@@ -1,9 +1,16 @@
 using System.Collections.Immutable;
-using UmberCrock.Core.Doses;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Labels;
-using UmberCrock.Core.Stability;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Doses;
+using UmberCrock.Core.Topics.Emulsions;
+using UmberCrock.Core.Topics.FreeFrom;
+using UmberCrock.Core.Topics.Keeping;
+using UmberCrock.Core.Topics.Labels;
+using UmberCrock.Core.Topics.Stability;
+using UmberCrock.Core.Topics.Suspension;
+using UmberCrock.Core.Topics.Texture;
 
 namespace UmberCrock.Core.Evaluation;
 
@@ -14,11 +21,11 @@ public static class Evaluator
     public const int MostFindings = 250;
 
     /// <summary>Evaluates a formula; of more than <see cref="MostFindings"/> findings the worst are told.</summary>
-    /// <exception cref="Json.DocumentException">A line names an ingredient that the catalogue does not have.</exception>
+    /// <exception cref="Documents.DocumentException">A line names an ingredient that the catalogue does not have.</exception>
     public static EvaluationResult Evaluate(Formula formula, Catalogue catalogue, EvaluationSettings settings)
     {
         var assessment = new Assessment(ResolvedFormula.Of(formula, catalogue, settings));
-        return Answer(assessment, [.. Topics.All.SelectMany(topic => topic.Find(assessment).Select(finding => FixTrial.Tried(assessment, topic, finding))).OrderBy(finding => finding.Severity).Take(MostFindings)]);
+        return Answer(assessment, [.. AllTopics.Finders.SelectMany(finder => finder.Find(assessment).Select(finding => FixTrial.Tried(assessment, finder, finding))).OrderBy(finding => finding.Severity).Take(MostFindings)]);
     }
 
     /// <summary>
@@ -27,7 +34,15 @@ public static class Evaluator
     public static EvaluationResult Sweep(Formula formula, Catalogue catalogue, EvaluationSettings settings)
     {
         var assessment = new Assessment(ResolvedFormula.Of(formula, catalogue, settings));
-        return Answer(assessment, [.. Topics.All.SelectMany(topic => topic.Find(assessment)).Select(finding => finding with { Ways = null, Fixes = [] }).OrderBy(finding => finding.Severity).Take(MostFindings)]);
+        return Answer(assessment, [.. AllTopics.Finders.SelectMany(finder => finder.Find(assessment)).Select(finding => finding with { Ways = null, Fixes = [] }).OrderBy(finding => finding.Severity).Take(MostFindings)]);
+    }
+
+    /// <summary>Explains every prediction that applies to a formula: equations, the values under them, sources.</summary>
+    /// <exception cref="Documents.DocumentException">A line names an ingredient that the catalogue does not have.</exception>
+    public static ImmutableArray<Explanation> Explain(Formula formula, Catalogue catalogue, EvaluationSettings settings)
+    {
+        var assessment = new Assessment(ResolvedFormula.Of(formula, catalogue, settings));
+        return [.. AllTopics.Topics.SelectMany(topic => topic.Explanations).Select(explain => explain(assessment)).OfType<Explanation>()];
     }
 
     private static EvaluationResult Answer(Assessment assessment, ImmutableArray<Finding> findings)

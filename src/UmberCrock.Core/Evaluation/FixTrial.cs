@@ -1,5 +1,6 @@
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Json;
 
 namespace UmberCrock.Core.Evaluation;
 
@@ -12,7 +13,7 @@ internal static class FixTrial
     private const int MostOffered = 2;
 
     /// <summary>A finding with the fixes that cure it, those that leave the fewest cautions first.</summary>
-    public static Finding Tried(Assessment before, Topic topic, Finding finding)
+    public static Finding Tried(Assessment before, Finder finder, Finding finding)
     {
         var resolved = before.Resolved;
         if (IsFull(resolved.Formula))
@@ -24,10 +25,10 @@ internal static class FixTrial
             var balance = resolved.Formula.BalanceIndex;
             return balance < 0 || resolved.Totals.Percents[balance] > 0m
                 ? finding
-                : finding with { Fixes = [.. finding.Fixes.Where(fix => After(resolved, fix, [topic]).All(other => other.Code != finding.Code || other.Title != finding.Title))] };
+                : finding with { Fixes = [.. finding.Fixes.Where(fix => After(resolved, fix, [finder]).All(other => other.Code != finding.Code || other.Title != finding.Title))] };
         }
 
-        Topic[] asked = [.. Topics.All.Where(other => other.CanStop || other == topic)];
+        Finder[] asked = [.. AllTopics.Finders.Where(other => other.CanStop || other == finder)];
         var now = asked.SelectMany(other => other.Find(before)).ToList();
         var stops = StopsOf(now);
         return finding with
@@ -65,9 +66,9 @@ internal static class FixTrial
     private static HashSet<string> StopsOf(IEnumerable<Finding> findings)
         => [.. findings.Where(finding => finding.Severity == Severity.Stop).Select(finding => $"{finding.Code} {string.Join(' ', finding.Lines)}")];
 
-    private static List<Finding> After(ResolvedFormula resolved, Fix fix, IEnumerable<Topic> asked)
+    private static List<Finding> After(ResolvedFormula resolved, Fix fix, IEnumerable<Finder> asked)
     {
         var after = new Assessment(ResolvedFormula.Of(FormulaEdit.ApplyAll(resolved.Formula, fix.Edits), resolved.Catalogue, resolved.Settings));
-        return [.. asked.SelectMany(topic => topic.Find(after))];
+        return [.. asked.SelectMany(finder => finder.Find(after))];
     }
 }

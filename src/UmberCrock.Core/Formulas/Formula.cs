@@ -79,4 +79,7 @@ public sealed record Formula
 
     /// <summary>Worn in daylight, said or implied by the form.</summary>
     public bool MeetsSun => SunUse || Form is ProductForm.Sunscreen or ProductForm.SunscreenStick;
+
+    /// <summary>True when it is meant to hold air.</summary>
+    public bool IsWhipped => Form == ProductForm.WhippedButter || Process is Process.MeltWhip or Process.ColdWhip;
 }

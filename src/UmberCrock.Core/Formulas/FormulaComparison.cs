@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Formulas;
 

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Formulas;
 

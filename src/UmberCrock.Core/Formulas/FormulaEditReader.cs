@@ -1,7 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Documents;
 
 namespace UmberCrock.Core.Formulas;
 

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
-using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Formulas;
 
@@ -19,4 +20,17 @@ public sealed record NamedClimate(string Key, string Name, decimal LowCelsius, d
 /// <param name="HotWeatherCelsius">What hot weather means where a formula is made fit for it, C.</param>
 /// <param name="Source">Where they come from.</param>
 /// <param name="Confidence">How sure they are.</param>
-public sealed record NamedClimates(ImmutableArray<NamedClimate> Climates, decimal HotWeatherCelsius, string Source, Confidence Confidence);
+public sealed record NamedClimates(ImmutableArray<NamedClimate> Climates, decimal HotWeatherCelsius, string Source, Confidence Confidence) : IRules<NamedClimates>
+{
+    static RuleFile IRules<NamedClimates>.File { get; } = new("climates.json", FormulasJson.Default);
+}
+
+/// <summary>The climates, out of the rule book.</summary>
+public static class ClimateRules
+{
+    extension(RuleBook rules)
+    {
+        /// <summary>Climates to choose from.</summary>
+        public NamedClimates Climates => rules.Of<NamedClimates>();
+    }
+}

@@ -1,7 +1,7 @@
 using System.Globalization;
 using Superpower;
 using Superpower.Parsers;
-using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Materials;
 
 namespace UmberCrock.Core.Intake;
 

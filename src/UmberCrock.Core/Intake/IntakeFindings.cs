@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
-using UmberCrock.Core.Doses;
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using static UmberCrock.Core.Json.Decimals;
+using UmberCrock.Core.Topics.Doses;
+using static UmberCrock.Core.Units.Decimals;
 
 namespace UmberCrock.Core.Intake;
 

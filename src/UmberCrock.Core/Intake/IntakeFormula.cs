@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Materials;
 
 namespace UmberCrock.Core.Intake;
 

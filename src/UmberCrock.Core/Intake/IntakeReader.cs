@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
-using UmberCrock.Core.Evaluation;
-using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Findings;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
 
 namespace UmberCrock.Core.Intake;
 

@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Intake;
 
@@ -24,16 +26,6 @@ public enum AmountKind
 
     /// <summary>What is left to 100 %.</summary>
     Balance,
-}
-
-/// <summary>Whose spoons and cups.</summary>
-public enum Spoons
-{
-    /// <summary>United States customary: 4.93, 14.79 and 236.6 mL.</summary>
-    Us,
-
-    /// <summary>Metric: 5, 15 and 250 mL.</summary>
-    Metric,
 }
 
 /// <summary>A unit that recipes are written in.</summary>
@@ -88,8 +80,10 @@ public sealed record ColumnWords(TableColumn Column, ImmutableArray<string> Word
 public sealed record TableWords(ImmutableArray<ColumnWords> Columns, ImmutableArray<string> Balance, ImmutableArray<string> Totals, string Source, Confidence Confidence);
 
 /// <summary>How recipes are written (data/rules/intake.json). All words are in small letters without accents.</summary>
-public sealed record IntakeRules
+public sealed record IntakeRules : IRules<IntakeRules>
 {
+    static RuleFile IRules<IntakeRules>.File { get; } = new("intake.json", IntakeJson.Default);
+
     /// <summary>Units and their names.</summary>
     public required ImmutableArray<IntakeUnit> Units { get; init; }
 
@@ -98,9 +92,6 @@ public sealed record IntakeRules
 
     /// <summary>"A knob of": words for an amount that is none.</summary>
     public required ImmutableArray<string> Vague { get; init; }
-
-    /// <summary>Words beside a name that say nothing of which ingredient it is.</summary>
-    public required ImmutableArray<string> Fillers { get; init; }
 
     /// <summary>Words at which a name ends: "almond oil or any liquid oil".</summary>
     public required ImmutableArray<string> Stops { get; init; }
@@ -120,9 +111,6 @@ public sealed record IntakeRules
     /// <summary>Words that tell the form, the most telling first.</summary>
     public required ImmutableArray<FormWords> Forms { get; init; }
 
-    /// <summary>Everyday names that several ingredients share, and the slug of the one that is mostly meant.</summary>
-    public required ImmutableDictionary<string, string> Preferred { get; init; }
-
     /// <summary>Classes that are poured into a spoon in pieces, so that their bulk density counts.</summary>
     public required ImmutableArray<IngredientClass> Poured { get; init; }
 
@@ -134,9 +122,6 @@ public sealed record IntakeRules
 
     /// <summary>A line that is nothing but a name fits it this well.</summary>
     public required double NameScore { get; init; }
-
-    /// <summary>And this well is offered as another reading.</summary>
-    public required double LikelyScore { get; init; }
 
     /// <summary>Share of the claimed total within which the sum agrees with it.</summary>
     public required decimal ClaimWithin { get; init; }

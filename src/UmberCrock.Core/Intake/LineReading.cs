@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Materials;
 
 namespace UmberCrock.Core.Intake;
 

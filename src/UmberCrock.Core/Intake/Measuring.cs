@@ -1,5 +1,6 @@
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Intake;
 

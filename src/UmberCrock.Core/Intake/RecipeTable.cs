@@ -2,8 +2,8 @@ using System.Globalization;
 using System.Text;
 using CsvHelper;
 using CsvHelper.Configuration;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Materials;
 
 namespace UmberCrock.Core.Intake;
 

@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
-using UmberCrock.Core.Doses;
-using UmberCrock.Core.Evaluation;
-using static UmberCrock.Core.Json.Decimals;
+using UmberCrock.Core.Findings;
+using UmberCrock.Core.Topics.Doses;
+using static UmberCrock.Core.Units.Decimals;
 
 namespace UmberCrock.Core.Trials;
 
@@ -47,7 +47,7 @@ internal sealed record DoseConstraint(string Pointer, string Words, ImmutableArr
     private static IEnumerable<DoseConstraint> Substances(ResolvedFormula resolved)
         => resolved.SubstanceLimits.Select(bound => new DoseConstraint(
             PointerOf(bound.Lines), $"{bound.Subject[0]} at most {Short(bound.Rule.MaxPercent!.Value)} %, its limit",
-            [.. resolved.Ingredients.Select(ingredient => DosePlacement.ShareOf(ingredient, bound.Subject).High)], null, bound.Rule.MaxPercent));
+            [.. resolved.Ingredients.Select(ingredient => ingredient.ShareOf(bound.Subject).High)], null, bound.Rule.MaxPercent));
 
     private static IEnumerable<DoseConstraint> Groups(ResolvedFormula resolved)
         => GroupFindings.Governing(resolved)

@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Melting;
-using UmberCrock.Core.Texture;
+using UmberCrock.Core.Physics;
+using UmberCrock.Core.Topics.Texture;
 
 namespace UmberCrock.Core.Trials;
 

@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Trials;
 

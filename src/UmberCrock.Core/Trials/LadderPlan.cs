@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Texture;
+using UmberCrock.Core.Topics.Texture;
 
 namespace UmberCrock.Core.Trials;
 

@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
 
 namespace UmberCrock.Core.Trials;
 

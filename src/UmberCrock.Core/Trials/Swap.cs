@@ -1,10 +1,13 @@
 using System.Collections.Immutable;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Labels;
-using UmberCrock.Core.Texture;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.FreeFrom;
+using UmberCrock.Core.Topics.Texture;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Trials;
 

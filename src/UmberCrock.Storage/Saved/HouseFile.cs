@@ -5,8 +5,8 @@ using System.Text;
 using System.Text.Json;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Larder;
 
 namespace UmberCrock.Storage.Saved;
 

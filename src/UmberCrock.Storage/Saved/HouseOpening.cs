@@ -1,10 +1,12 @@
 using System.Security.Cryptography;
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Larder;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
 using UmberCrock.Storage.Files;
 
 namespace UmberCrock.Storage.Saved;

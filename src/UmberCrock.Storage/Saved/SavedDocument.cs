@@ -1,6 +1,6 @@
 using System.Text;
 using System.Text.Json;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Documents;
 
 namespace UmberCrock.Storage.Saved;
 

@@ -1,8 +1,8 @@
 using System.Globalization;
 using System.Text.Json;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Texture;
+using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Core.Trials;
 
 namespace UmberCrock.Storage.Saved;

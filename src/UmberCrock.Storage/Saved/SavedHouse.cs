@@ -3,8 +3,10 @@ using System.IO.Compression;
 using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Larder;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
 
 namespace UmberCrock.Storage.Saved;
 
@@ -107,9 +109,9 @@ internal sealed class SavedHouse : IDisposable
         static string Sound(string name, string text)
         {
             if (name == SettingStore.Schools)
-                _ = SettingStore.SoundSettings(Core.Evaluation.EvaluationSettings.Parse(text));
+                _ = SettingStore.SoundSettings(EvaluationSettings.Parse(text));
             else
-                _ = SettingStore.Sound(Core.Making.Workshop.Parse(text));
+                _ = SettingStore.Sound(Workshop.Parse(text));
             return text;
         }
     }

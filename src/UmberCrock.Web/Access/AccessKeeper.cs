@@ -1,7 +1,7 @@
 using System.Security.Cryptography;
 using System.Text.Json;
 using Microsoft.AspNetCore.Identity;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Documents;
 using UmberCrock.Storage.Files;
 
 namespace UmberCrock.Web.Access;

@@ -1,5 +1,6 @@
 using System.Security.Cryptography;
 using System.Text;
+using UmberCrock.Core.Documents;
 
 namespace UmberCrock.Web.Access;
 
@@ -25,7 +26,7 @@ internal sealed class Pairing(AccessKeeper keeper, PhoneListener listener, TimeP
 
     /// <summary>Opens the door and makes a key; one that waited before no longer works.</summary>
     /// <returns>A passphrase that was made because there was none yet; it is shown once. Null when there is one.</returns>
-    /// <exception cref="Core.Json.DocumentException">The address is not one of this computer's.</exception>
+    /// <exception cref="DocumentException">The address is not one of this computer's.</exception>
     public string? Begin(string? address, bool https)
     {
         var door = PhoneListener.DoorAt(address, https);
@@ -34,7 +35,7 @@ internal sealed class Pairing(AccessKeeper keeper, PhoneListener listener, TimeP
             if (listener.Open is { } open && open.Address == door.Address && open.Https == https)
                 door = open;
             else if (!listener.TryOpen(door))
-                throw new Core.Json.DocumentException("/address", "That address cannot be opened now. Choose another one.");
+                throw new DocumentException("/address", "That address cannot be opened now. Choose another one.");
             waiting = (AccessKeeper.Token(KeyBytes), door, clock.GetUtcNow() + KeyLives);
         }
 

@@ -1,13 +1,13 @@
 using System.Reflection;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Intake;
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Labels;
-using UmberCrock.Core.Making;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Printing;
 using UmberCrock.Core.Trials;
 using UmberCrock.Storage;
 using UmberCrock.Web.Hosting;

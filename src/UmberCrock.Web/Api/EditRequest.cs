@@ -1,6 +1,6 @@
 using System.Text.Json;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Json;
 
 namespace UmberCrock.Web.Api;
 

@@ -1,9 +1,9 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using UmberCrock.Core.Doses;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Topics.Doses;
 
 namespace UmberCrock.Web.Api;
 
@@ -27,10 +27,10 @@ internal static class IngredientDocument
     {
         var written = JsonSerializer.SerializeToNode(ingredient, ContractJson.Options)!.AsObject();
         var doses = written["doses"]!.AsArray();
-        foreach (var limit in catalogue.Rules.SubstanceLimits.Where(limit => DosePlacement.ShareOf(ingredient, limit.Subject).High > 0m))
-            Add(limit.Rule, limit.Subject[0]);
+        foreach (var limit in catalogue.Rules.SubstanceLimits.Where(limit => ingredient.ShareOf(limit.Subject).High > 0m))
+            Add(limit, limit.Subject[0]);
         foreach (var window in catalogue.Rules.ClassWindows.Where(window => window.Classes.Contains(ingredient.Class)))
-            Add(window.Rule, null);
+            Add(window, null);
         foreach (var oil in catalogue.Rules.Phototoxic.Oils.Where(oil => oil.Ingredient == ingredient.Slug))
             Add(new DoseRule { Kind = DoseKind.IndustryStandard, MaxPercent = oil.MaxPercent, Condition = "Left on skin that sees daylight; shares of several such oils add up to at most 1", Source = oil.Source, Confidence = oil.Confidence }, null);
         return written;

@@ -1,8 +1,8 @@
 using System.Text.Json;
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Intake;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Settings;
 using static UmberCrock.Web.Hosting.JsonMembers;
 
 namespace UmberCrock.Web.Api;

@@ -1,11 +1,11 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json;
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Labels;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Printing;
+using UmberCrock.Core.Settings;
 using static UmberCrock.Web.Hosting.JsonMembers;
 
 namespace UmberCrock.Web.Api;

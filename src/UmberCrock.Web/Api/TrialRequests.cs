@@ -1,9 +1,10 @@
 using System.Collections.Immutable;
 using System.Text.Json;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Labels;
-using UmberCrock.Core.Making;
+using UmberCrock.Core.Printing;
+using UmberCrock.Core.Topics.FreeFrom;
+using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Core.Trials;
 using static UmberCrock.Web.Hosting.JsonMembers;
 
@@ -84,7 +85,7 @@ internal static class TrialRequests
         }
 
         return members.TryGetValue("band", out var band)
-            ? new RebalanceTarget(Word<Core.Texture.Band>(band, "/target/band"), Number(members["atCelsius"], "/target/atCelsius", Climates.Coldest, Core.Texture.MeltReport.HottestCelsius), null)
+            ? new RebalanceTarget(Word<Band>(band, "/target/band"), Number(members["atCelsius"], "/target/atCelsius", Climates.Coldest, MeltReport.HottestCelsius), null)
             : RebalanceTarget.None;
     }
 

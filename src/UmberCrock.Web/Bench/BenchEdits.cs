@@ -1,8 +1,8 @@
-using UmberCrock.Core.Doses;
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Doses;
 
 namespace UmberCrock.Web.Bench;
 

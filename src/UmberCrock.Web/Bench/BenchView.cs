@@ -1,8 +1,14 @@
-using UmberCrock.Core.Doses;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Physics;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Doses;
+using UmberCrock.Core.Topics.Labels;
+using UmberCrock.Core.Topics.Texture;
+using UmberCrock.Core.Units;
 using UmberCrock.Storage;
 using UmberCrock.Web.Drawing;
 
@@ -69,10 +75,10 @@ public sealed record BenchView
     public required bool IsUs { get; init; }
 
     /// <summary>The ingredient list of the region.</summary>
-    public Core.Labels.IngredientList Label => Evaluation.Label.Of(IsUs ? Region.Us : Region.Eu);
+    public IngredientList Label => Evaluation.Label.Of(IsUs ? Region.Us : Region.Eu);
 
     /// <summary>What there is of a name of the list, in words.</summary>
-    public static string ShareOf((string Inci, Core.Labels.ListedIngredient? Item, Core.Labels.ListedAllergen? Allergen) entry) => entry switch
+    public static string ShareOf((string Inci, ListedIngredient? Item, ListedAllergen? Allergen) entry) => entry switch
     {
         { Item: { } item } => $"{Range(item.PercentLow, item.PercentHigh)} %{(item.Settles is { } settles ? $"; to settle its place, {settles}" : "")}",
         { Allergen: { } allergen } => $"fragrance allergen from {string.Join(", ", allergen.From).ToLowerInvariant()}, {Range(allergen.PercentLow, allergen.PercentHigh)} %: {(allergen.Certain ? "certainly" : "possibly")} to be named",
@@ -176,7 +182,7 @@ public sealed record BenchView
     {
         var percents = FormulaTotals.Of(formula).Percents;
         var parts = formula.Lines.Select((line, index) => (Ingredient: catalogue.Find(line.Ingredient), Percent: percents[index])).Where(part => part.Ingredient is not null)
-            .Select(part => new Core.Melting.MeltPart(part.Ingredient!, part.Percent)).ToList();
-        return MeltScale.Bench.CurveOf(Core.Texture.MeltReport.Of(parts, formula.Climate, catalogue.Rules.Texture));
+            .Select(part => new MeltPart(part.Ingredient!, part.Percent)).ToList();
+        return MeltScale.Bench.CurveOf(MeltReport.Of(parts, formula.Climate, catalogue.Rules.Texture));
     }
 }

@@ -1,7 +1,10 @@
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Topics.Texture;
+using UmberCrock.Core.Units;
 using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Bench;

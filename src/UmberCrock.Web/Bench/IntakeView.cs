@@ -1,8 +1,9 @@
 using System.Globalization;
-using UmberCrock.Core.Evaluation;
-using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Intake;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Units;
 using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Bench;

@@ -1,10 +1,13 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Html;
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Labels;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Printing;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.FreeFrom;
+using UmberCrock.Core.Topics.Labels;
 using UmberCrock.Storage;
 using UmberCrock.Web.Labels;
 

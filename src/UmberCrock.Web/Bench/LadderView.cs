@@ -1,9 +1,10 @@
 using System.Collections.Immutable;
-using UmberCrock.Core.Evaluation;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Making;
-using UmberCrock.Core.Texture;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Findings;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Printing;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Core.Trials;
 using UmberCrock.Web.Drawing;
 

@@ -1,9 +1,11 @@
 using System.Collections.Immutable;
 using System.Text.Json;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
 using UmberCrock.Core.Trials;
 using UmberCrock.Web.Drawing;
 

@@ -1,10 +1,13 @@
-using UmberCrock.Core.Emulsions;
 using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Keeping;
-using UmberCrock.Core.Suspension;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Emulsions;
+using UmberCrock.Core.Topics.Keeping;
+using UmberCrock.Core.Topics.Suspension;
+using UmberCrock.Core.Topics.Texture;
+using UmberCrock.Core.Units;
 using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Bench;

@@ -1,7 +1,7 @@
 using System.Globalization;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Texture;
+using UmberCrock.Core.Topics.Texture;
 
 namespace UmberCrock.Web.Bench;
 

@@ -1,5 +1,5 @@
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Json;
 using UmberCrock.Storage;
 
 namespace UmberCrock.Web.Bench;

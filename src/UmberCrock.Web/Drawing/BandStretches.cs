@@ -1,5 +1,5 @@
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Texture;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Topics.Texture;
 
 namespace UmberCrock.Web.Drawing;
 

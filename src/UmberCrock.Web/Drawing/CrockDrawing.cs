@@ -1,5 +1,5 @@
 using UmberCrock.Core.Evaluation;
-using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Materials;
 
 namespace UmberCrock.Web.Drawing;
 

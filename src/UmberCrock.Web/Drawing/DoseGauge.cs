@@ -1,6 +1,6 @@
-using UmberCrock.Core.Doses;
 using UmberCrock.Core.Evaluation;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Topics.Doses;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Web.Drawing;
 

@@ -1,4 +1,4 @@
-using UmberCrock.Core.Keeping;
+using UmberCrock.Core.Materials;
 
 namespace UmberCrock.Web.Drawing;
 

@@ -1,4 +1,4 @@
-using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Materials;
 
 namespace UmberCrock.Web.Drawing;
 

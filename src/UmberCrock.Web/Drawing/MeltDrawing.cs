@@ -1,5 +1,5 @@
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Texture;
+using UmberCrock.Core.Topics.Texture;
 
 namespace UmberCrock.Web.Drawing;
 

@@ -1,4 +1,4 @@
-using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Web.Drawing;
 

@@ -1,6 +1,6 @@
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Texture;
+using UmberCrock.Core.Topics.Texture;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Web.Drawing;
 

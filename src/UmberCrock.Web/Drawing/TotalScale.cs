@@ -1,5 +1,5 @@
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Web.Drawing;
 

@@ -1,8 +1,9 @@
-using UmberCrock.Core.Doses;
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Doses;
+using UmberCrock.Core.Units;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;
 

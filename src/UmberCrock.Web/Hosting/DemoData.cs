@@ -1,8 +1,7 @@
 using Microsoft.EntityFrameworkCore;
+using UmberCrock.Core.Demo;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Labels;
-using UmberCrock.Core.Trials;
+using UmberCrock.Core.Materials;
 using UmberCrock.Storage;
 
 namespace UmberCrock.Web.Hosting;

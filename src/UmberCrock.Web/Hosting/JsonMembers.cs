@@ -1,5 +1,5 @@
 using System.Text.Json;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Documents;
 
 namespace UmberCrock.Web.Hosting;
 

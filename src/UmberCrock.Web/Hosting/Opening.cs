@@ -1,6 +1,6 @@
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Documents;
 using UmberCrock.Storage;
 using UmberCrock.Storage.Files;
 using UmberCrock.Web.Access;

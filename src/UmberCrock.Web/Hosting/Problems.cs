@@ -1,7 +1,7 @@
 using System.Text.Json;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.Data.Sqlite;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Documents;
 using UmberCrock.Storage;
 using UmberCrock.Storage.Files;
 

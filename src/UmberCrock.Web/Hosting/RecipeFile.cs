@@ -1,8 +1,8 @@
 using System.Text;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
 using UmberCrock.Core.Intake;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Materials;
 
 namespace UmberCrock.Web.Hosting;
 

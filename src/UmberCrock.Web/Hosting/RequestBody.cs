@@ -1,4 +1,5 @@
 using System.Text.Json;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 
 namespace UmberCrock.Web.Hosting;
@@ -11,7 +12,7 @@ internal static class RequestBody
 
     /// <summary>The body as strict JSON.</summary>
     /// <exception cref="RefusedRequestException">415 for another content type, 413 over the bound.</exception>
-    /// <exception cref="Core.Json.DocumentException">Not JSON.</exception>
+    /// <exception cref="DocumentException">Not JSON.</exception>
     public static async Task<JsonDocument> ReadJsonAsync(HttpRequest request)
     {
         if (!request.HasJsonContentType())

@@ -1,7 +1,7 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
 using Microsoft.AspNetCore.Http.Features;
-using UmberCrock.Core.Making;
+using UmberCrock.Core.Settings;
 using UmberCrock.Storage;
 
 namespace UmberCrock.Web.Hosting;

@@ -1,4 +1,4 @@
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Documents;
 using UmberCrock.Storage;
 using UmberCrock.Storage.Files;
 using UmberCrock.Web.Access;

@@ -2,8 +2,8 @@ using System.Globalization;
 using System.IO.Compression;
 using System.Text;
 using System.Xml;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Intake;
-using UmberCrock.Core.Json;
 
 namespace UmberCrock.Web.Hosting;
 

@@ -1,5 +1,5 @@
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Labels;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Printing;
 
 namespace UmberCrock.Web.Labels;
 

@@ -1,7 +1,7 @@
 using QRCoder;
 using QRCoder.Exceptions;
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Labels;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Printing;
 
 namespace UmberCrock.Web.Labels;
 

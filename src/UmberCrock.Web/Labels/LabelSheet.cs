@@ -4,7 +4,7 @@ using System.Text.Encodings.Web;
 using PdfSharp;
 using PdfSharp.Drawing;
 using PdfSharp.Pdf;
-using UmberCrock.Core.Labels;
+using UmberCrock.Core.Printing;
 using static UmberCrock.Web.Labels.LabelType;
 
 namespace UmberCrock.Web.Labels;

@@ -1,8 +1,8 @@
 using System.Globalization;
 using CsvHelper;
 using CsvHelper.Configuration;
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Labels;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Printing;
 
 namespace UmberCrock.Web.Labels;
 

@@ -1,7 +1,7 @@
 using System.Collections.Concurrent;
 using PdfSharp.Drawing;
 using PdfSharp.Fonts;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Documents;
 
 namespace UmberCrock.Web.Labels;
 

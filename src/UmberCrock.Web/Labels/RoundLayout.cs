@@ -1,4 +1,4 @@
-using UmberCrock.Core.Labels;
+using UmberCrock.Core.Printing;
 
 namespace UmberCrock.Web.Labels;
 

@@ -1,5 +1,5 @@
 using System.Collections.Immutable;
-using UmberCrock.Core.Labels;
+using UmberCrock.Core.Printing;
 
 namespace UmberCrock.Web.Labels;
 

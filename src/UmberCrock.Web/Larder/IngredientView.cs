@@ -1,9 +1,12 @@
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Melting;
-using UmberCrock.Core.Texture;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Physics;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Doses;
+using UmberCrock.Core.Topics.Texture;
+using UmberCrock.Core.Trials;
+using UmberCrock.Core.Units;
 using UmberCrock.Storage;
 using UmberCrock.Web.Drawing;
 
@@ -79,7 +82,7 @@ public sealed record IngredientView
             Windows = WindowAxis.Of(ingredient, catalogue, knowledge.Settings, uses),
             Melt = MeltOf(ingredient, catalogue),
             Acids = FattyAcidBar.Of(ingredient.FattyAcids),
-            Replacements = Core.Ingredients.Replacements.For(ingredient, present, catalogue, knowledge.Settings),
+            Replacements = Core.Trials.Replacements.For(ingredient, present, catalogue, knowledge.Settings),
             Values = [.. IngredientProperty.All.Select(property => ValueOf(property, ingredient, before)).Where(value => value.Used is not null)],
             Lots = [.. lots.Select(lot => LotWords.LineOf(lot, ingredient, today))],
             Uses = uses,
@@ -113,10 +116,10 @@ public sealed record IngredientView
         return
         [
             .. ingredient.Doses.Select(rule => (Of(rule) + (rule.Condition is { } condition ? $": {condition}" : ""), rule.Source)),
-            .. catalogue.Rules.SubstanceLimits.Where(limit => (limit.Rule.Region is null || limit.Rule.Region == settings.Region) && Core.Doses.DosePlacement.ShareOf(ingredient, limit.Subject).High > 0m)
-                .Select(limit => ($"{limit.Subject[0]} {Of(limit.Rule)}: {limit.Rule.Condition}", limit.Rule.Source)),
+            .. catalogue.Rules.SubstanceLimits.Where(limit => (limit.Region is null || limit.Region == settings.Region) && ingredient.ShareOf(limit.Subject).High > 0m)
+                .Select(limit => ($"{limit.Subject[0]} {Of(limit)}: {limit.Condition}", limit.Source)),
             .. catalogue.Rules.Phototoxic.Oils.Where(oil => oil.Ingredient == ingredient.Slug).Select(oil => ($"at most {Decimals.Short(oil.MaxPercent)} % left on skin that sees daylight", oil.Source)),
-            .. catalogue.Rules.ClassWindows.Where(window => window.Classes.Contains(ingredient.Class) && window.Rule.Schools?.Holds(settings) != false).Select(window => ($"its class: {Of(window.Rule)}", window.Rule.Source)),
+            .. catalogue.Rules.ClassWindows.Where(window => window.Classes.Contains(ingredient.Class) && window.Schools?.Holds(settings) != false).Select(window => ($"its class: {Of(window)}", window.Source)),
             .. ingredient.FattyAcidsSource is { } acids ? [("fatty acids", acids)] : Array.Empty<(string, string)>(),
             .. ingredient.SpeciesSource is { } species ? [("melting species", species)] : Array.Empty<(string, string)>(),
             .. ingredient.Feel is { } feel ? [("feel", feel.Source)] : Array.Empty<(string, string)>(),

@@ -1,7 +1,10 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Larder;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Topics.Labels;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Web.Larder;
 

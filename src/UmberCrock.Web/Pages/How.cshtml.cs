@@ -1,7 +1,8 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using UmberCrock.Core.Explanations;
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Storage;
 
 namespace UmberCrock.Web.Pages;
@@ -21,7 +22,7 @@ public sealed class HowModel(FormulaStore store, Knowledge knowledge) : PageMode
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();
         Kept = kept;
-        Explanations = Explanation.All(kept.Formula, knowledge.Catalogue, knowledge.Settings);
+        Explanations = Evaluator.Explain(kept.Formula, knowledge.Catalogue, knowledge.Settings);
         return Page();
     }
 }

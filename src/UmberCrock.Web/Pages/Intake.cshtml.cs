@@ -1,8 +1,10 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using UmberCrock.Core.Demo;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Intake;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Settings;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;
 using UmberCrock.Web.Hosting;

@@ -1,9 +1,11 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
-using UmberCrock.Core.Json;
-using UmberCrock.Core.Making;
+using UmberCrock.Core.Printing;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Units;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;
 

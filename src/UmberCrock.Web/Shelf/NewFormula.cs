@@ -1,5 +1,5 @@
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Json;
 
 namespace UmberCrock.Web.Shelf;
 

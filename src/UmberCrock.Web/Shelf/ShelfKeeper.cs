@@ -1,6 +1,8 @@
 using System.Collections.Concurrent;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Findings;
+using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;
 using UmberCrock.Web.Drawing;

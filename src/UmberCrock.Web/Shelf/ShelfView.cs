@@ -1,4 +1,5 @@
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Findings;
 using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Shelf;
@@ -40,7 +41,7 @@ public sealed record ShelfView(IReadOnlyList<ShelfLine> Lines, IReadOnlyList<Sto
         if (!string.IsNullOrWhiteSpace(Find))
             query = query.Add("find", Find);
         if (Show is { } verdict)
-            query = query.Add("show", Core.Json.Vocabulary.Word(verdict));
+            query = query.Add("show", Vocabulary.Word(verdict));
         return $"/{(page > 0 ? query.Add("page", page.ToString(System.Globalization.CultureInfo.InvariantCulture)) : query)}";
     }
 }

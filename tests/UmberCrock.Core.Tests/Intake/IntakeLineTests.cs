@@ -1,5 +1,6 @@
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Intake;
+using UmberCrock.Core.Settings;
 
 namespace UmberCrock.Core.Tests.Intake;
 

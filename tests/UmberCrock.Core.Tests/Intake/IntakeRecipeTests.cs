@@ -1,9 +1,11 @@
 using FsCheck;
 using FsCheck.Fluent;
 using FsCheck.Xunit;
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Demo;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Intake;
+using UmberCrock.Core.Settings;
 
 namespace UmberCrock.Core.Tests.Intake;
 

@@ -1,6 +1,7 @@
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Intake;
-using UmberCrock.Core.Json;
+using UmberCrock.Core.Settings;
 
 namespace UmberCrock.Core.Tests.Intake;
 

@@ -1,7 +1,5 @@
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Making;
-using UmberCrock.Core.Melting;
-using UmberCrock.Core.Suspension;
+using UmberCrock.Core.Physics;
 
 namespace UmberCrock.Core.Tests.Reference;
 

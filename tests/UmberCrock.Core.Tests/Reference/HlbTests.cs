@@ -1,4 +1,4 @@
-using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 
 namespace UmberCrock.Core.Tests.Reference;

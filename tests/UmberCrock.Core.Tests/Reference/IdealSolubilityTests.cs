@@ -1,5 +1,5 @@
-using UmberCrock.Core.Ingredients;
-using UmberCrock.Core.Melting;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Physics;
 
 namespace UmberCrock.Core.Tests.Reference;
 

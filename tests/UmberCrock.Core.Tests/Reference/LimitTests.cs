@@ -1,7 +1,7 @@
-using UmberCrock.Core.Doses;
-using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Doses;
 
 namespace UmberCrock.Core.Tests.Reference;
 
@@ -41,8 +41,8 @@ public class LimitTests
     public void Legal_limits_are_those_of_the_annexes(string substance, Region region, Zone zone, Exposure exposure, double percent)
     {
         var formula = Some.Formula(ProductForm.Balm) with { Zone = zone, Exposure = exposure };
-        DosePlacement.LimitsFor(formula, Some.Catalogue.Rules, EvaluationSettings.Default with { Region = region })
-            .Where(limit => limit.Subject.Contains(substance)).Select(limit => limit.Rule.MaxPercent).ShouldBe([(decimal)percent]);
+        SubstanceLimit.Governing(Some.Catalogue.Rules.SubstanceLimits, formula, EvaluationSettings.Default with { Region = region })
+            .Where(limit => limit.Subject.Contains(substance)).Select(limit => limit.MaxPercent).ShouldBe([(decimal)percent]);
     }
 
     /// <summary>IFRA standards on phototoxic oils: the table's rows that speak of phototoxicity and give a maximum.</summary>

@@ -2,7 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using CsvHelper;
 using CsvHelper.Configuration;
-using UmberCrock.Core.Ingredients;
+using UmberCrock.Core.Materials;
 
 namespace UmberCrock.Core.Tests.Reference;
 

@@ -1,6 +1,6 @@
 using System.Text.Json;
-using UmberCrock.Core.Melting;
-using UmberCrock.Core.Texture;
+using UmberCrock.Core.Physics;
+using UmberCrock.Core.Topics.Texture;
 
 namespace UmberCrock.Core.Tests.Reference;
 

@@ -1,0 +1,17 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Printing;
+
+namespace UmberCrock.Core.Demo;
+
+/// <summary>What the invented rowing club's maker chose for a label (data/demo/labels.json).</summary>
+/// <param name="Formula">Name of the formula.</param>
+/// <param name="MadeDaysAgo">How many days ago it was made.</param>
+/// <param name="Plan">The choices.</param>
+public sealed record DemoLabel(string Formula, int MadeDaysAgo, LabelPlan Plan)
+{
+    /// <summary>Reads them; the days are counted back from today.</summary>
+    public static ImmutableArray<DemoLabel> Read(DateOnly today)
+        => [.. JsonSerializer.Deserialize<ImmutableArray<DemoLabel>>(DataFiles.Text("data/demo/labels.json"), ContractJson.Options).Select(label => label with { Plan = label.Plan with { MadeOn = today.AddDays(-label.MadeDaysAgo) } })];
+}

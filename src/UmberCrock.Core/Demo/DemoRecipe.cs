@@ -1,0 +1,10 @@
+using UmberCrock.Core.Documents;
+
+namespace UmberCrock.Core.Demo;
+
+/// <summary>The recipe on the rowing club's noticeboard, to try the intake on (data/demo/noticeboard.txt).</summary>
+public static class DemoRecipe
+{
+    /// <summary>Its text.</summary>
+    public static string Text { get; } = DataFiles.Text("data/demo/noticeboard.txt").ReplaceLineEndings("\n");
+}

@@ -1,0 +1,32 @@
+using System.Collections.Concurrent;
+using System.Text.Json.Serialization.Metadata;
+
+namespace UmberCrock.Core.Documents;
+
+/// <summary>A file of data/rules.</summary>
+/// <param name="Name">Its name, without the folder.</param>
+/// <param name="Shapes">The code made at build time that reads it.</param>
+internal sealed record RuleFile(string Name, IJsonTypeInfoResolver Shapes);
+
+/// <summary>Rules that stand in a file of their own.</summary>
+/// <typeparam name="TSelf">The rules.</typeparam>
+internal interface IRules<TSelf>
+    where TSelf : class, IRules<TSelf>
+{
+    /// <summary>The file.</summary>
+    static abstract RuleFile File { get; }
+}
+
+/// <summary>
+/// The rules of the computation, as the files of data/rules state them. It knows no topic: each topic names the type of its rules and that type names its file, which is read
+/// when it is first asked for.
+/// </summary>
+public sealed class RuleBook
+{
+    private readonly ConcurrentDictionary<Type, object> rules = new();
+
+    /// <summary>The rules of a type.</summary>
+    internal T Of<T>()
+        where T : class, IRules<T>
+        => (T)rules.GetOrAdd(typeof(T), static _ => DataFiles.Read<T>($"data/rules/{T.File.Name}", T.File.Shapes));
+}

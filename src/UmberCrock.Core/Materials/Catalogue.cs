@@ -1,0 +1,43 @@
+using System.Collections.Frozen;
+using System.Collections.Immutable;
+using UmberCrock.Core.Documents;
+
+namespace UmberCrock.Core.Materials;
+
+/// <summary>Everything the computation knows: ingredients, rules, and where each comes from. Immutable; made from the shipped data.</summary>
+public sealed class Catalogue
+{
+    private static readonly Lazy<Catalogue> ShippedData = new(() => new Catalogue(
+        DataFiles.Names("data/ingredients/").SelectMany(name => DataFiles.Read<ImmutableArray<Ingredient>>(name, MaterialsJson.Default)), new RuleBook()));
+
+    private readonly FrozenDictionary<string, Ingredient> bySlug;
+
+    internal Catalogue(IEnumerable<Ingredient> ingredients, RuleBook rules)
+    {
+        Ingredients = [.. ingredients.OrderBy(ingredient => ingredient.Name, StringComparer.OrdinalIgnoreCase)];
+        bySlug = Ingredients.ToFrozenDictionary(ingredient => ingredient.Slug, StringComparer.Ordinal);
+        Rules = rules;
+    }
+
+    /// <summary>The catalogue that ships with the application.</summary>
+    public static Catalogue Shipped => ShippedData.Value;
+
+    /// <summary>All ingredients, by name.</summary>
+    public ImmutableArray<Ingredient> Ingredients { get; }
+
+    /// <summary>The rules.</summary>
+    public RuleBook Rules { get; }
+
+    /// <summary>The ingredient of a slug, or null.</summary>
+    public Ingredient? Find(string slug) => bySlug.GetValueOrDefault(slug);
+
+    /// <summary>This catalogue with a maker's own ingredients and corrections; its rules stay.</summary>
+    /// <param name="own">Own ingredients, by slugs that start with "own:".</param>
+    /// <param name="corrections">Own values that stand in place of the catalogue's.</param>
+    public Catalogue With(IEnumerable<Ingredient> own, IEnumerable<Correction> corrections)
+    {
+        var bySubject = corrections.ToLookup(correction => correction.Ingredient, StringComparer.Ordinal);
+        return new Catalogue(
+            Ingredients.Concat(own).Select(ingredient => bySubject[ingredient.Slug].Aggregate(ingredient, (row, correction) => correction.ApplyTo(row))), Rules);
+    }
+}

@@ -1,0 +1,98 @@
+using System.Runtime.CompilerServices;
+
+namespace UmberCrock.Core.Materials;
+
+/// <summary>An ingredient that a written name may mean, and how well it fits, 0 to 1.</summary>
+internal sealed record IngredientMatch(Ingredient Ingredient, double Score);
+
+/// <summary>
+/// Finds what a written name means. The score is the weight of the words that a name and one of an ingredient's names share, twice, over the weight of
+/// both (Dice 1945); general words (oil, butter, wax) weigh half; a word with a slip of the pen counts less.
+/// </summary>
+internal sealed class IngredientMatcher
+{
+    private const double GeneralWeight = 0.4;
+    private const double SlipShare = 0.8;
+    private const int LettersForASlip = 5;
+    private static readonly string[] General = ["oil", "butter", "wax", "powder", "extract"];
+    private static readonly ConditionalWeakTable<Catalogue, IngredientMatcher> Made = [];
+
+    private readonly List<(Ingredient Ingredient, string[] Words, double Weight)> names = [];
+    private readonly Dictionary<string, List<int>> byWord = new(StringComparer.Ordinal);
+    private readonly Dictionary<string, string> preferred;
+    private readonly NameRules rules;
+
+    private IngredientMatcher(Catalogue catalogue)
+    {
+        rules = catalogue.Rules.Names;
+        preferred = rules.Preferred.ToDictionary(name => string.Join(' ', WordsOf(name.Key)), name => name.Value, StringComparer.Ordinal);
+        foreach (var ingredient in catalogue.Ingredients)
+        {
+            string[] all = [ingredient.Name, ingredient.Name.Split('(')[0], ingredient.Slug, ingredient.Inci.Eu, ingredient.Inci.Us, .. ingredient.AlsoKnownAs];
+            foreach (var words in all.Select(WordsOf).Where(words => words.Length > 0).DistinctBy(words => string.Join(' ', words)))
+            {
+                foreach (var word in words.Distinct(StringComparer.Ordinal))
+                    (byWord.TryGetValue(word, out var at) ? at : byWord[word] = []).Add(names.Count);
+                names.Add((ingredient, words, words.Sum(WeightOf)));
+            }
+        }
+    }
+
+    /// <summary>The matcher of a catalogue, made once.</summary>
+    public static IngredientMatcher For(Catalogue catalogue) => Made.GetValue(catalogue, made => new IngredientMatcher(made));
+
+    /// <summary>What a name may mean, best first; of those that fit equally well, the plainest name first.</summary>
+    public IReadOnlyList<IngredientMatch> Find(string name)
+    {
+        var words = WordsOf(name).Select(Corrected).ToArray();
+        if (words.Length == 0)
+            return [];
+        var weight = words.Sum(word => WeightOf(word.Word));
+        var shares = new Dictionary<string, double>(StringComparer.Ordinal);
+        foreach (var (word, share) in words)
+            shares[word] = Math.Max(share, shares.GetValueOrDefault(word));
+        var mostly = preferred.GetValueOrDefault(string.Join(' ', words.Select(word => word.Word)));
+        return
+        [
+            .. shares.Keys.SelectMany(word => byWord.GetValueOrDefault(word) ?? []).Distinct().Select(at => names[at])
+                .Select(candidate => (candidate.Ingredient, Score: 2 * candidate.Words.Sum(word => shares.GetValueOrDefault(word) * WeightOf(word)) / (candidate.Weight + weight)))
+                .Where(match => match.Score >= rules.LikelyScore)
+                .GroupBy(match => match.Ingredient.Slug, StringComparer.Ordinal)
+                .Select(group => new IngredientMatch(group.First().Ingredient, group.Key == mostly ? 1 : group.Max(match => match.Score)))
+                .OrderByDescending(match => match.Score).ThenByDescending(match => match.Ingredient.Slug == mostly)
+                .ThenBy(match => match.Ingredient.Slug.Length).ThenBy(match => match.Ingredient.Slug, StringComparer.Ordinal),
+        ];
+    }
+
+    private string[] WordsOf(string name)
+    {
+        var words = IngredientSearch.Fold(name).Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        var telling = words.Where(word => !rules.Fillers.Contains(word)).Select(Singular).ToArray();
+        return telling.Length > 0 ? telling : words;
+    }
+
+    private static string Singular(string word) => word.Length > 4 && word.EndsWith('s') && !word.EndsWith("ss", StringComparison.Ordinal) && !word.EndsWith("us", StringComparison.Ordinal) ? word[..^1] : word;
+
+    /// <summary>A single letter ("e wax", "vitamin e") tells as little as a general word.</summary>
+    private static double WeightOf(string word) => word.Length == 1 || General.Contains(word) ? GeneralWeight : 1;
+
+    /// <summary>A word that no ingredient has is taken for the nearest one that is a letter away.</summary>
+    private (string Word, double Share) Corrected(string word)
+        => byWord.ContainsKey(word) || word.Length < LettersForASlip ? (word, 1)
+            : byWord.Keys.Where(other => Math.Abs(other.Length - word.Length) <= 1 && other.Length >= LettersForASlip && IsOneSlipAway(word, other)).Order(StringComparer.Ordinal).FirstOrDefault() is { } near
+                ? (near, SlipShare)
+                : (word, 1);
+
+    /// <summary>True when one letter added, dropped, changed, or two neighbours swapped, makes one word the other.</summary>
+    private static bool IsOneSlipAway(string one, string other)
+    {
+        var start = 0;
+        while (start < one.Length && start < other.Length && one[start] == other[start])
+            start++;
+        var end = 0;
+        while (end < one.Length - start && end < other.Length - start && one[^(end + 1)] == other[^(end + 1)])
+            end++;
+        var (left, right) = (one.Length - start - end, other.Length - start - end);
+        return (left <= 1 && right <= 1) || (left == 2 && right == 2 && one[start] == other[start + 1] && one[start + 1] == other[start]);
+    }
+}

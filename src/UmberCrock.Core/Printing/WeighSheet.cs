@@ -1,0 +1,95 @@
+using System.Collections.Immutable;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Units;
+
+namespace UmberCrock.Core.Printing;
+
+/// <summary>What a scale can weigh (data/rules/scale.json).</summary>
+/// <param name="CarefulClasses">Classes whose dose is small and matters.</param>
+/// <param name="LeastSteps">They want at least so many steps of the scale.</param>
+/// <param name="NoticeablePercent">Rounding that moves a dose by more than this share of it is noticed, percent.</param>
+/// <param name="Dilutions">Premixes that are offered, percent of the ingredient in oil, the strongest first.</param>
+/// <param name="Source">Where the figures come from.</param>
+/// <param name="Confidence">How sure they are.</param>
+public sealed record ScaleRules(
+    ImmutableArray<IngredientClass> CarefulClasses, int LeastSteps, decimal NoticeablePercent, ImmutableArray<decimal> Dilutions, string Source, Confidence Confidence) : IRules<ScaleRules>
+{
+    static RuleFile IRules<ScaleRules>.File { get; } = new("scale.json", PrintingJson.Default);
+}
+
+/// <summary>Some containers of one kind, to be filled to a share of their volume.</summary>
+public sealed record Container(string Name, decimal Millilitres, int Count, decimal FillPercent);
+
+/// <summary>What is to be weighed: a batch in grams, or what fills some containers.</summary>
+/// <param name="BatchGrams">The batch; null to go by the containers.</param>
+/// <param name="Containers">What it is to fill.</param>
+/// <param name="LossPercent">What stays in the pot.</param>
+/// <param name="ScaleResolutionGrams">The step of the scale.</param>
+/// <param name="OverrunPercent">Air whipped in, by volume.</param>
+public sealed record WeighRequest(decimal? BatchGrams, ImmutableArray<Container> Containers, decimal LossPercent, decimal ScaleResolutionGrams, decimal OverrunPercent);
+
+/// <summary>A line of the sheet.</summary>
+/// <param name="Ingredient">Slug.</param>
+/// <param name="Phase">Id of its phase.</param>
+/// <param name="TargetGrams">Exact.</param>
+/// <param name="ShownGrams">What to weigh: a multiple of the scale's step.</param>
+/// <param name="RelativeErrorPercent">Shown against target, percent of the target; 0 where there is none.</param>
+public sealed record WeighLine(string Ingredient, string Phase, decimal TargetGrams, decimal ShownGrams, decimal RelativeErrorPercent);
+
+/// <summary>A sheet to weigh by.</summary>
+/// <param name="BatchGrams">The batch on this scale.</param>
+/// <param name="Lines">In the order of the formula.</param>
+/// <param name="SumGrams">Sum of what is shown: the batch, exactly.</param>
+/// <param name="Findings">Doses that this scale cannot weigh, and those that rounding moves.</param>
+public sealed record WeighSheet(decimal BatchGrams, ImmutableArray<WeighLine> Lines, decimal SumGrams, ImmutableArray<Finding> Findings)
+{
+    private const decimal Whole = 100m;
+
+    /// <summary>
+    /// Batch of containers = sum(count x volume x fill) x density / (1 + overrun) / (1 - loss), rounded up to the scale's step; a batch in grams is rounded to
+    /// the nearest. Doses are rounded down to the step, and the steps that are left go to the largest remainders, so that they sum exactly.
+    /// </summary>
+    /// <exception cref="DocumentException">There is nothing to weigh, or the volume cannot be turned into grams.</exception>
+    public static WeighSheet Of(Formula formula, Catalogue catalogue, EvaluationSettings settings, WeighRequest request)
+    {
+        var resolved = ResolvedFormula.Of(formula, catalogue, settings);
+        if (resolved.Totals.Total <= 0m)
+            throw new DocumentException("/formula/lines", "hold nothing that could be weighed.");
+        var step = request.ScaleResolutionGrams;
+        var steps = request.BatchGrams is { } grams
+            ? decimal.Round(grams / step, MidpointRounding.AwayFromZero)
+            : decimal.Ceiling(Filling(request, Evaluator.Sweep(formula, catalogue, settings).Density.GramsPerMillilitre) / step);
+        var batch = steps * step;
+        decimal[] targets = [.. resolved.Totals.Percents.Select(percent => batch * percent / resolved.Totals.Total)];
+        var shown = Apportion(targets, step, (long)steps);
+        var lines = targets.Select((target, line) => new WeighLine(
+            formula.Lines[line].Ingredient, formula.Lines[line].Phase, decimal.Round(target, 6), shown[line], target > 0m ? decimal.Round(Whole * (shown[line] - target) / target, 4) : 0m)).ToImmutableArray();
+        return new WeighSheet(batch, lines, lines.Sum(line => line.ShownGrams), [.. WeighFindings.Of(resolved, targets, shown, step).OrderBy(finding => finding.Severity)]);
+    }
+
+    /// <summary>Largest remainder (Hamilton): multiples of a step that sum to so many steps, none off by a whole step.</summary>
+    /// <param name="targets">What each should be; they sum to steps x step.</param>
+    /// <param name="step">The step.</param>
+    /// <param name="steps">How many there are to give.</param>
+    public static ImmutableArray<decimal> Apportion(IReadOnlyList<decimal> targets, decimal step, long steps)
+    {
+        long[] whole = [.. targets.Select(target => (long)decimal.Floor(target / step))];
+        var left = (int)Math.Max(0, steps - whole.Sum());
+        foreach (var line in Enumerable.Range(0, targets.Count).OrderByDescending(line => (targets[line] / step) - whole[line]).ThenBy(line => line).Take(left))
+            whole[line]++;
+        return [.. whole.Select(count => count * step)];
+    }
+
+    private static decimal Filling(WeighRequest request, double? gramsPerMillilitre)
+    {
+        if (gramsPerMillilitre is not { } density)
+            throw new DocumentException("/containers", "cannot be filled by weight: the density of one of the ingredients is not known. Give the batch in grams.");
+        var millilitres = request.Containers.Sum(container => container.Count * container.Millilitres * container.FillPercent / Whole);
+        return millilitres * (decimal)density / (1m + (request.OverrunPercent / Whole)) / (1m - (request.LossPercent / Whole));
+    }
+}

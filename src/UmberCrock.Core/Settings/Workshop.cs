@@ -1,0 +1,100 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Units;
+
+namespace UmberCrock.Core.Settings;
+
+/// <summary>How numbers are written on the screens.</summary>
+public enum DecimalMark
+{
+    /// <summary>18.50</summary>
+    Point,
+
+    /// <summary>18,50</summary>
+    Comma,
+}
+
+/// <summary>A kind of container the maker fills.</summary>
+/// <param name="Name">Its name.</param>
+/// <param name="Millilitres">Its volume to the brim.</param>
+/// <param name="FillPercent">How full it is made.</param>
+public sealed record ContainerKind(string Name, decimal Millilitres, decimal FillPercent);
+
+/// <summary>What stands on the maker's table: scale, spoons, containers, and how numbers are written.</summary>
+public sealed record Workshop
+{
+    /// <summary>Most kinds of containers that are kept.</summary>
+    public const int MostContainers = 24;
+
+    /// <summary>Longest name and address, letters.</summary>
+    public const int LongestResponsible = 300;
+
+    /// <summary>Smallest and largest container, mL.</summary>
+    public const decimal SmallestMillilitres = 0.1m, LargestMillilitres = 100_000m;
+
+    /// <summary>Most that may stay in the pot, percent.</summary>
+    public const decimal MostLossPercent = 50m;
+
+    /// <summary>Steps of common kitchen and jeweller's scales, g.</summary>
+    public static ImmutableArray<decimal> ScaleSteps { get; } = [0.001m, 0.01m, 0.1m, 0.5m, 1m];
+
+    /// <summary>A kitchen scale that shows tenths, US spoons, the usual containers, a decimal point.</summary>
+    public static Workshop Default { get; } = new();
+
+    /// <summary>Step of the scale, g.</summary>
+    public decimal ScaleStepGrams { get; init; } = 0.1m;
+
+    /// <summary>What stays in the pot, percent.</summary>
+    public decimal LossPercent { get; init; }
+
+    /// <summary>Whose spoons and cups recipes are measured with.</summary>
+    public Spoons Spoons { get; init; } = Spoons.Us;
+
+    /// <summary>The climate a new formula starts with.</summary>
+    public Climate Climate { get; init; } = new(5, 30);
+
+    /// <summary>Name and address of who answers for what is given away or sold; empty for none yet.</summary>
+    public string Responsible { get; init; } = "";
+
+    /// <summary>How numbers are written.</summary>
+    public DecimalMark DecimalMark { get; init; } = DecimalMark.Point;
+
+    /// <summary>The containers (common practice: nominal volumes of what is sold for balms, filled short of the brim).</summary>
+    public ImmutableArray<ContainerKind> Containers { get; init; } =
+    [
+        new("lip tube 5 mL", 5m, 95m), new("stick tube 15 mL", 15m, 95m), new("twist-up stick 50 mL", 50m, 95m), new("tin 15 mL", 15m, 90m), new("tin 60 mL", 60m, 90m),
+        new("jar 50 mL", 50m, 90m), new("jar 120 mL", 120m, 90m), new("bar mould 75 mL", 75m, 98m),
+    ];
+
+    /// <summary>The choices as they are kept.</summary>
+    public string ToText() => JsonSerializer.Serialize(this, ContractJson.Options);
+
+    /// <summary>Reads choices as they are kept.</summary>
+    public static Workshop Parse(string text) => JsonSerializer.Deserialize<Workshop>(text, ContractJson.Options) ?? throw new DocumentException("/", "is empty.");
+
+    /// <summary>What does not hold together; empty when all does.</summary>
+    public IEnumerable<DocumentProblem> Problems()
+    {
+        if (!ScaleSteps.Contains(ScaleStepGrams))
+            yield return new DocumentProblem("/scale", $"The scale shows one of {string.Join(", ", ScaleSteps.Select(step => Decimals.Short(step)))} g.");
+        if (LossPercent is < 0m or > MostLossPercent)
+            yield return new DocumentProblem("/loss", $"What stays in the pot: from 0 to {MostLossPercent:0} %.");
+        if (Climate.LowCelsius < Climates.Coldest || Climate.HighCelsius > Climates.Hottest || Climate.LowCelsius > Climate.HighCelsius)
+            yield return new DocumentProblem("/climate", $"A climate runs from cold to warm, between {Climates.Coldest:0} and {Climates.Hottest:0} °C.");
+        if (Responsible.Length > LongestResponsible)
+            yield return new DocumentProblem("/responsible", $"Name and address have at most {LongestResponsible} letters.");
+        if (Containers.Length > MostContainers)
+            yield return new DocumentProblem("/containers", $"At most {MostContainers} kinds of containers are kept.");
+        foreach (var (container, at) in Containers.Select((container, at) => (container, at)))
+        {
+            if (container.Name.Length is 0 or > 60)
+                yield return new DocumentProblem($"/containers/{at}/name", $"Container {at + 1} needs a name of at most 60 letters.");
+            if (container.Millilitres is < SmallestMillilitres or > LargestMillilitres)
+                yield return new DocumentProblem($"/containers/{at}/millilitres", $"“{container.Name}”: from {Decimals.Short(SmallestMillilitres)} to {LargestMillilitres:0} mL.");
+            if (container.FillPercent is < 1m or > 100m)
+                yield return new DocumentProblem($"/containers/{at}/fillPercent", $"“{container.Name}”: filled from 1 to 100 %.");
+        }
+    }
+}

@@ -1,0 +1,144 @@
+using System.Collections.Immutable;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Findings;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
+
+namespace UmberCrock.Core.Topics.Doses;
+
+/// <summary>Where a dose stands against its window and its hard limit.</summary>
+public enum Place
+{
+    /// <summary>Under the window.</summary>
+    Below,
+
+    /// <summary>Well inside.</summary>
+    Inside,
+
+    /// <summary>Inside, within 10 % of the window's width from an edge.</summary>
+    Near,
+
+    /// <summary>Over the window, not over a hard limit.</summary>
+    Above,
+
+    /// <summary>Over a hard limit.</summary>
+    OverLimit,
+
+    /// <summary>No window is known.</summary>
+    Unknown,
+}
+
+/// <summary>What a hard limit is on.</summary>
+public enum LimitKind
+{
+    /// <summary>The ingredient as such.</summary>
+    Ingredient,
+
+    /// <summary>A substance it holds.</summary>
+    Substance,
+
+    /// <summary>The ingredient, for the sake of sunlight.</summary>
+    Sunlight,
+}
+
+/// <summary>A hard limit as it bears on one ingredient: what the ingredient itself may be dosed at.</summary>
+/// <param name="Percent">The most of the ingredient that keeps its substance within the limit when it is its only source, weight percent.</param>
+/// <param name="Substance">What the limit is on: an INCI name, or null when it is on the ingredient as such.</param>
+/// <param name="Share">Highest share of the substance in the ingredient, 0 to 1.</param>
+/// <param name="Source">Where the limit comes from.</param>
+/// <param name="Condition">What else to know.</param>
+/// <param name="Kind">What it is on.</param>
+public sealed record LimitOnIngredient(decimal Percent, string? Substance, decimal Share, string Source, string? Condition, LimitKind Kind);
+
+/// <summary>The window and limit that hold for an ingredient in a formula.</summary>
+/// <param name="Percent">What the formula holds of the ingredient, over all its lines.</param>
+/// <param name="Window">The working window, or null when none is known.</param>
+/// <param name="Limit">The hard limit, or null when there is none.</param>
+/// <param name="Place">Where the dose stands.</param>
+public sealed record DosePlacement(decimal Percent, DoseRule? Window, LimitOnIngredient? Limit, Place Place)
+{
+    private const decimal NearShare = 0.1m;
+
+    /// <summary>Places the dose of every ingredient: by slug, in the order of first appearance.</summary>
+    internal static OrderedDictionary<string, DosePlacement> All(ResolvedFormula resolved)
+    {
+        var placements = new OrderedDictionary<string, DosePlacement>(StringComparer.Ordinal);
+        foreach (var ingredient in resolved.Ingredients)
+        {
+            if (!placements.ContainsKey(ingredient.Slug))
+                placements.Add(ingredient.Slug, Of(resolved, ingredient));
+        }
+
+        return placements;
+    }
+
+    /// <summary>Places an ingredient's dose, summed over the lines that hold it.</summary>
+    public static DosePlacement Of(ResolvedFormula resolved, Ingredient ingredient)
+    {
+        var percent = resolved.PercentOf(resolved.LinesOf(ingredient.Slug));
+        var window = WindowFor(resolved.Formula, ingredient, resolved.Rules, resolved.Settings);
+        var limit = LimitFor(resolved, ingredient);
+        return new DosePlacement(
+            percent, window, limit,
+            IsOverLimit(resolved, ingredient, percent, limit) ? Place.OverLimit : PlaceOf(percent, window));
+    }
+
+    /// <summary>
+    /// The working window for this kind of product: the ingredient's own, or that of its class. Among rules that are not hard and state
+    /// a maximum, a special case overrides the rule it narrows; of those left, the one with the lowest maximum counts.
+    /// </summary>
+    public static DoseRule? WindowFor(Formula formula, Ingredient ingredient, RuleBook rules, EvaluationSettings settings)
+    {
+        bool IsWindow(DoseRule rule) => !rule.IsHard && rule.MaxPercent is not null && rule.Governs(formula, settings);
+        return Tightest(ingredient.Doses.Where(IsWindow))
+            ?? Tightest(rules.ClassWindows.Where(window => window.Classes.Contains(ingredient.Class) && IsWindow(window)));
+    }
+
+    /// <summary>The tightest hard limit on an ingredient: its own, one on a substance it holds, or that of sunlight.</summary>
+    public static LimitOnIngredient? LimitFor(ResolvedFormula resolved, Ingredient ingredient)
+    {
+        var own = MostSpecific(ingredient.Doses.Where(rule => rule.IsHard && rule.Governs(resolved.Formula, resolved.Settings)))
+            .Select(rule => new LimitOnIngredient(rule.MaxPercent!.Value, null, 1m, rule.Source, rule.Condition, LimitKind.Ingredient));
+        var onSubstances =
+            from limit in resolved.SubstanceLimits
+            where BroughtBy(resolved, limit, ingredient)
+            let share = ingredient.ShareOf(limit.Subject).High
+            select new LimitOnIngredient(
+                decimal.Round(limit.Rule.MaxPercent!.Value / share, 4, MidpointRounding.ToZero), limit.Subject[0], share, limit.Rule.Source, limit.Rule.Condition, LimitKind.Substance);
+        var sunlight = resolved.Rules.Phototoxic.Bind(resolved.Formula)
+            ? resolved.Rules.Phototoxic.Oils.Where(oil => oil.Ingredient == ingredient.Slug)
+                .Select(oil => new LimitOnIngredient(oil.MaxPercent, null, 1m, oil.Source, null, LimitKind.Sunlight))
+            : [];
+        return own.Concat(onSubstances).Concat(sunlight).MinBy(limit => limit.Percent);
+    }
+
+    private static DoseRule? Tightest(IEnumerable<DoseRule> rules) => MostSpecific(rules).MinBy(rule => rule.MaxPercent);
+
+    private static ImmutableArray<DoseRule> MostSpecific(IEnumerable<DoseRule> rules)
+    {
+        var all = rules.ToImmutableArray();
+        return [.. all.Where(rule => !all.Any(other => other.Kind == rule.Kind && other.Applies.Narrows(rule.Applies)))];
+    }
+
+    /// <summary>Over its own limit, or bringing a substance that is over its limit in sum.</summary>
+    private static bool IsOverLimit(ResolvedFormula resolved, Ingredient ingredient, decimal percent, LimitOnIngredient? limit)
+        => percent > limit?.Percent
+            || resolved.SubstanceLimits.Any(substance => substance.HighPercent > substance.Rule.MaxPercent && BroughtBy(resolved, substance, ingredient));
+
+    private static bool BroughtBy(ResolvedFormula resolved, BoundSubstance substance, Ingredient ingredient)
+        => substance.Lines.Any(line => ReferenceEquals(resolved.Ingredients[line], ingredient));
+
+    private static Place PlaceOf(decimal percent, DoseRule? window)
+    {
+        if (window?.MaxPercent is not { } most)
+            return Place.Unknown;
+        var least = window.MinPercent ?? 0m;
+        if (percent > most)
+            return Place.Above;
+        if (percent < least)
+            return Place.Below;
+        var edge = (most - least) * NearShare;
+        return percent > most - edge || percent < least + edge ? Place.Near : Place.Inside;
+    }
+}

@@ -1,0 +1,36 @@
+using System.Collections.Immutable;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Findings;
+
+namespace UmberCrock.Core.Topics.Doses;
+
+/// <summary>Doses: its rules, its reports, its findings, its explanations.</summary>
+public static class DosesTopic
+{
+    internal static Topic Topic { get; } = new(
+        [
+            new(a => DoseFindings.Find(a.Resolved, a.Placements), CanStop: true),
+            new(a => PhototoxicFindings.Find(a.Resolved), CanStop: true),
+            new(a => AudienceFindings.Find(a.Resolved), CanStop: true),
+            new(a => GroupFindings.Find(a.Resolved), CanStop: true),
+        ],
+        []);
+
+    extension(RuleBook rules)
+    {
+        /// <summary>Ceilings on groups.</summary>
+        public ImmutableArray<GroupLimit> GroupLimits => rules.Of<GroupLimits>().Groups;
+
+        /// <summary>Oils that burn skin in sunlight.</summary>
+        public PhototoxicRules Phototoxic => rules.Of<PhototoxicRules>();
+
+        /// <summary>What is not for whom, and not for where.</summary>
+        public ImmutableArray<AudienceRule> Audiences => rules.Of<AudienceRules>().Audiences;
+    }
+
+    extension(Assessment a)
+    {
+        /// <summary>The dose of every ingredient, placed; by slug, in the order of first appearance.</summary>
+        internal OrderedDictionary<string, DosePlacement> Placements => a.Once(static a => DosePlacement.All(a.Resolved));
+    }
+}

@@ -1,0 +1,30 @@
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Findings;
+
+namespace UmberCrock.Core.Topics.Emulsions;
+
+/// <summary>Emulsions: emulsifiers, and what oil does not hold: its rules, its reports, its findings, its explanations.</summary>
+public static class EmulsionsTopic
+{
+    internal static Topic Topic { get; } = new(
+        [
+            new(a => PolarFindings.Find(a.Resolved)),
+            new(EmulsionFindings.Find),
+        ],
+        [EmulsionExplanation.Of]);
+
+    extension(RuleBook rules)
+    {
+        /// <summary>What water-loving ingredients need in oil.</summary>
+        public PolarRules Polar => rules.Of<PolarRules>();
+
+        /// <summary>What an emulsifier must do.</summary>
+        public EmulsifierRules Emulsifiers => rules.Of<EmulsifierRules>();
+    }
+
+    extension(Assessment a)
+    {
+        /// <summary>Required and supplied HLB; null where there is neither emulsifier nor call for one.</summary>
+        internal EmulsionReport? Emulsion => a.Once(static a => EmulsionReport.Of(a.Resolved));
+    }
+}

@@ -1,0 +1,41 @@
+using System.Collections.Immutable;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Findings;
+using UmberCrock.Core.Units;
+
+namespace UmberCrock.Core.Topics.Labels;
+
+/// <summary>A source of allergens that is to be named (data/rules/allergens.json).</summary>
+/// <param name="Key">The word ingredients use.</param>
+/// <param name="Words">What to say to people.</param>
+/// <param name="Why">Who reacts, and to what.</param>
+/// <param name="Source">Where it comes from.</param>
+/// <param name="Confidence">How sure it is.</param>
+public sealed record AllergenSource(string Key, string Words, string Why, string Source, Confidence Confidence);
+
+/// <summary>Allergen sources that are to be named (data/rules/allergens.json).</summary>
+/// <param name="Sources">The sources.</param>
+public sealed record AllergenSources(ImmutableArray<AllergenSource> Sources) : IRules<AllergenSources>
+{
+    static RuleFile IRules<AllergenSources>.File { get; } = new("allergens.json", LabelsJson.Default);
+}
+
+/// <summary>One note that names every allergen source of the formula.</summary>
+internal static class AllergenFindings
+{
+    public static IEnumerable<Finding> Find(ResolvedFormula resolved)
+    {
+        var found = resolved.Rules.Allergens
+            .Select(source => (Source: source, Lines: resolved.LinesWhere(ingredient => ingredient.Allergens.Contains(source.Key)).Where(line => resolved.Totals.Percents[line] > 0m).ToImmutableArray()))
+            .Where(entry => !entry.Lines.IsEmpty).ToList();
+        if (found.Count == 0)
+            yield break;
+        yield return new Finding(
+            FindingCodes.AllergenSource, Severity.Note,
+            $"Name the {FindingWords.Join([.. found.Select(entry => entry.Source.Words)])}",
+            $"{string.Join("; ", found.Select(entry => $"{FindingWords.Names(resolved, entry.Lines)} ({entry.Source.Words})"))}.",
+            string.Join(" ", found.Select(entry => entry.Source.Why)),
+            string.Join("; ", found.Select(entry => entry.Source.Source).Distinct()),
+            [.. found.SelectMany(entry => entry.Lines).Distinct().Order()], []);
+    }
+}

@@ -1,0 +1,115 @@
+using System.Collections.Immutable;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Findings;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
+using UmberCrock.Core.Units;
+
+namespace UmberCrock.Core.Topics.Labels;
+
+/// <summary>What a form is called on a label.</summary>
+public sealed record FormFunction(ProductForm Form, string Words);
+
+/// <summary>A warning and when it stands on the label; what is empty or null narrows nothing.</summary>
+/// <param name="Text">The words.</param>
+/// <param name="Source">Where it comes from.</param>
+/// <param name="Sun">True for what is worn in the sun, or holds a UV filter.</param>
+/// <param name="Wet">True for what meets water.</param>
+/// <param name="Region">The rule book that asks for it.</param>
+/// <param name="Classes">One of these is in it.</param>
+/// <param name="Substances">One of these is in it, by EU name.</param>
+/// <param name="Audiences">It is for one of these.</param>
+/// <param name="Zones">It is worn on one of these.</param>
+/// <param name="Sign">The word of the small drawing that goes with it; null for none.</param>
+public sealed record LabelWarning(
+    string Text, string Source, bool Sun = false, bool Wet = false, Region? Region = null, ImmutableArray<IngredientClass>? Classes = null, ImmutableArray<string>? Substances = null,
+    ImmutableArray<Audience>? Audiences = null, ImmutableArray<Zone>? Zones = null, string? Sign = null)
+{
+    /// <summary>True when it stands on the label of a formula.</summary>
+    public bool Stands(ResolvedFormula resolved)
+    {
+        var present = resolved.Ingredients.Where((_, line) => resolved.Totals.Percents[line] > 0m).ToList();
+        return (Region is null || Region == resolved.Settings.Region)
+            && (!Sun || resolved.Formula.MeetsSun || present.Exists(ingredient => ingredient.Class == IngredientClass.UvFilter))
+            && (!Wet || resolved.Formula.WetUse)
+            && Classes?.Any(kind => present.Exists(ingredient => ingredient.Class == kind)) != false
+            && Substances?.Any(name => resolved.SumOf([name]).High > 0m) != false
+            && Audiences?.Contains(resolved.Formula.Audience) != false
+            && Zones?.Contains(resolved.Formula.Zone) != false;
+    }
+
+    /// <summary>Why it stands on the label of a formula, in words.</summary>
+    public string Because(ResolvedFormula resolved)
+    {
+        var reasons = new List<string>();
+        if (Sun)
+            reasons.Add("it is worn in the sun or holds a UV filter");
+        if (Wet)
+            reasons.Add("it meets water");
+        if (Classes is { } classes)
+            reasons.Add($"it holds {string.Join(", ", resolved.Ingredients.Where((ingredient, line) => resolved.Totals.Percents[line] > 0m && classes.Contains(ingredient.Class)).Select(ingredient => ingredient.Name.ToLowerInvariant()).Distinct(StringComparer.Ordinal).Order(StringComparer.Ordinal))}");
+        if (Substances is { } substances)
+            reasons.Add($"it holds {string.Join(", ", substances.Where(name => resolved.SumOf([name]).High > 0m))}");
+        if (Audiences is not null)
+            reasons.Add($"it is for {Vocabulary.Word(resolved.Formula.Audience)}");
+        if (Zones is not null)
+            reasons.Add($"it is worn on {Vocabulary.Word(resolved.Formula.Zone)}");
+        return reasons.Count > 0 ? string.Join("; ", reasons) : "it stands on every label of the region";
+    }
+}
+
+/// <summary>Something a region asks for.</summary>
+/// <param name="Key">What it is about.</param>
+/// <param name="Words">In words.</param>
+/// <param name="Source">Where it comes from.</param>
+/// <param name="Region">The rule book; null for any.</param>
+public sealed record LabelDuty(string Key, string Words, string Source, Region? Region = null);
+
+/// <summary>How labels are made (data/rules/label.json).</summary>
+public sealed record LabelRules : IRules<LabelRules>
+{
+    static RuleFile IRules<LabelRules>.File { get; } = new("label.json", LabelsJson.Default);
+
+    /// <summary>A listed fragrance allergen is named above this where it stays on skin, weight percent.</summary>
+    public required decimal AllergenLeaveOnPercent { get; init; }
+
+    /// <summary>And above this where it is rinsed off.</summary>
+    public required decimal AllergenRinseOffPercent { get; init; }
+
+    /// <summary>Below this names may stand in any order.</summary>
+    public required decimal FreeOrderBelowPercent { get; init; }
+
+    /// <summary>From this share of an ingredient on a substance is what it was added for, and no trace (judgement).</summary>
+    public required decimal MainlyFromPercent { get; init; }
+
+    /// <summary>The listed fragrance allergens, by the names they are printed with.</summary>
+    public required ImmutableArray<string> Allergens { get; init; }
+
+    /// <summary>What keeps no longer than this has a best-before date; what keeps longer, a period after opening.</summary>
+    public required int LongestBestBeforeMonths { get; init; }
+
+    /// <summary>Period after opening where no ingredient's is known.</summary>
+    public required int UsualOpenMonths { get; init; }
+
+    /// <summary>Grams of an avoirdupois ounce (International Yard and Pound Agreement, 1959).</summary>
+    public required decimal GramsPerOunce { get; init; }
+
+    /// <summary>What forms are called.</summary>
+    public required ImmutableArray<FormFunction> Functions { get; init; }
+
+    /// <summary>Warnings, in the order they are printed.</summary>
+    public required ImmutableArray<LabelWarning> Warnings { get; init; }
+
+    /// <summary>What regions ask for.</summary>
+    public required ImmutableArray<LabelDuty> Duties { get; init; }
+
+    /// <summary>Where it comes from.</summary>
+    public required string Source { get; init; }
+
+    /// <summary>How sure it is.</summary>
+    public required Confidence Confidence { get; init; }
+
+    /// <summary>The threshold for a kind of product.</summary>
+    public decimal AllergenThreshold(Exposure exposure) => exposure == Exposure.LeaveOn ? AllergenLeaveOnPercent : AllergenRinseOffPercent;
+}

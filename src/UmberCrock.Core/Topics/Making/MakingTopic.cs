@@ -1,0 +1,26 @@
+using System.Collections.Immutable;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Findings;
+using UmberCrock.Core.Topics.Texture;
+
+namespace UmberCrock.Core.Topics.Making;
+
+/// <summary>Making: heat and the meeting of phases: its rules, its reports, its findings, its explanations.</summary>
+public static class MakingTopic
+{
+    internal static Topic Topic { get; } = new(
+        [
+            new(a => StageFindings.Find(a.Resolved, a.Firmness.Melt.ClearPointCelsius())),
+            new(PourFindings.Find),
+        ],
+        []);
+
+    extension(RuleBook rules)
+    {
+        /// <summary>How hot each stage is.</summary>
+        public ImmutableArray<StageHeat> Stages => rules.Of<StageHeats>().Stages;
+
+        /// <summary>What happens when phases meet.</summary>
+        public PouringRules Pouring => rules.Of<PouringRules>();
+    }
+}

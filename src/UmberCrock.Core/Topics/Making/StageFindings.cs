@@ -1,0 +1,72 @@
+using System.Collections.Immutable;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Findings;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Topics.Preservation;
+using UmberCrock.Core.Units;
+using static UmberCrock.Core.Units.Decimals;
+
+namespace UmberCrock.Core.Topics.Making;
+
+/// <summary>How hot a stage is at least (data/rules/stages.json).</summary>
+/// <param name="Stage">The stage.</param>
+/// <param name="Celsius">Its temperature; the melt is as hot as its clear point where that is higher.</param>
+/// <param name="Source">Where the figure comes from.</param>
+/// <param name="Confidence">How sure it is.</param>
+public sealed record StageHeat(Stage Stage, double Celsius, string Source, Confidence Confidence);
+
+/// <summary>How hot each stage is (data/rules/stages.json).</summary>
+/// <param name="Stages">The stages.</param>
+public sealed record StageHeats(ImmutableArray<StageHeat> Stages) : IRules<StageHeats>
+{
+    static RuleFile IRules<StageHeats>.File { get; } = new("stages.json", MakingJson.Default);
+}
+
+/// <summary>Findings about where a line stands in the work: too hot, or plant matter that is not strained out.</summary>
+internal static class StageFindings
+{
+    public static IEnumerable<Finding> Find(ResolvedFormula resolved, double? clearPointCelsius)
+    {
+        var stages = resolved.Formula.Phases.ToDictionary(phase => phase.Id, phase => phase.Stage, StringComparer.Ordinal);
+        foreach (var group in Enumerable.Range(0, resolved.Ingredients.Length)
+            .Where(line => resolved.Totals.Percents[line] > 0m)
+            .Select(line => (Line: line, Heat: HeatOf(resolved, stages[resolved.Formula.Lines[line].Phase], clearPointCelsius)))
+            .Where(entry => resolved.Ingredients[entry.Line].AddBelowCelsius?.Value < entry.Heat)
+            .GroupBy(entry => resolved.Ingredients[entry.Line]))
+        {
+            yield return TooHot(resolved, group.Key, [.. group.Select(entry => entry.Line)], group.Max(entry => entry.Heat)!.Value);
+        }
+
+        if (Botanical(resolved) is { } botanical)
+            yield return botanical;
+    }
+
+    /// <summary>How hot a stage is, C; null for those that are as cool as their additions need.</summary>
+    private static double? HeatOf(ResolvedFormula resolved, Stage stage, double? clearPointCelsius)
+        => resolved.Rules.Stages.FirstOrDefault(candidate => candidate.Stage == stage) is { } heat
+            ? stage == Stage.Melt ? Math.Max(heat.Celsius, clearPointCelsius ?? 0) : heat.Celsius
+            : null;
+
+    private static Finding TooHot(ResolvedFormula resolved, Ingredient ingredient, ImmutableArray<int> lines, double celsius)
+        => new(
+            FindingCodes.StageTooHot, Severity.Caution, $"Too hot for {ingredient.Name}",
+            $"It goes in below {ingredient.AddBelowCelsius!.Value:0} °C; its stage is at about {celsius:0} °C.",
+            "Heat drives it off or breaks it down before the product is made.",
+            ingredient.AddBelowCelsius.Source, lines, [FixBuilder.MoveTo(resolved, lines, Stage.Cool, "Move to cool phase")]);
+
+    private static Finding? Botanical(ResolvedFormula resolved)
+    {
+        var infusing = resolved.Formula.Phases.Where(phase => phase.Stage == Stage.Infuse).Select(phase => phase.Id).ToHashSet(StringComparer.Ordinal);
+        var lines = resolved.LinesWhere(ingredient => ingredient.Class == IngredientClass.Botanical)
+            .Where(line => resolved.Totals.Percents[line] > 0m && !infusing.Contains(resolved.Formula.Lines[line].Phase)).ToImmutableArray();
+        if (lines.IsEmpty)
+            return null;
+        return new Finding(
+            FindingCodes.BotanicalRaw, Severity.Caution, $"{FindingWords.Names(resolved, lines)} left in",
+            $"{Two(resolved.PercentOf(lines))} % plant matter that is not infused and strained out.",
+            "Herbs and plant powders carry spores and water: grit, spots, mould. Infuse in dry oil, strain, and weigh the oil afterwards.",
+            resolved.Rules.Preservation.Source, lines,
+            [FixBuilder.MoveTo(resolved, lines, Stage.Infuse, "Infuse and strain")]);
+    }
+}

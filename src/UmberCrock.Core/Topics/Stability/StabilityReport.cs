@@ -1,0 +1,37 @@
+using System.Collections.Immutable;
+using UmberCrock.Core.Findings;
+using UmberCrock.Core.Formulas;
+
+namespace UmberCrock.Core.Topics.Stability;
+
+/// <summary>What a result implies for this formula and what to look for.</summary>
+/// <param name="Code">Short key.</param>
+/// <param name="Text">What to expect and look for.</param>
+/// <param name="Because">The result it restates.</param>
+public sealed record StabilityNote(string Code, string Text, string Because);
+
+/// <summary>A check: on a day from making, under a condition, what to look at.</summary>
+public sealed record StabilityCheck(int Day, string Condition, ImmutableArray<string> Look);
+
+/// <summary>Notes and plan.</summary>
+public sealed record StabilityReport(ImmutableArray<StabilityNote> Notes, ImmutableArray<StabilityCheck> Plan)
+{
+    private const string FreezeThaw = "freeze-thaw";
+
+    /// <summary>Notes that restate the results in words, and the checks that suit the form. Both are empty for an empty formula.</summary>
+    internal static StabilityReport Of(Assessment a, ImmutableArray<Finding> findings)
+        => a.Resolved.Formula.Lines.IsEmpty ? new([], []) : new([.. StabilityNotes.Of(a, findings)], PlanOf(a.Resolved.Formula.Form, a.Resolved.Rules.Stability));
+
+    private static ImmutableArray<StabilityCheck> PlanOf(ProductForm form, StabilityRules rules)
+    {
+        StabilityCheck Check(int day, string condition, string name)
+            => new(day, condition, [.. rules.Look.Where(look => look.Applies(form, name)).Select(look => look.What)]);
+
+        return
+        [
+            .. rules.Plan.Days.SelectMany(day => rules.Plan.Conditions.Select(condition => Check(day, $"{condition.Name}, {condition.Celsius:0} °C", condition.Name)))
+                .Concat(rules.Plan.FreezeThawDays.Select((day, round) => Check(day, $"{FreezeThaw} {round + 1}, if it is shipped", FreezeThaw)))
+                .OrderBy(check => check.Day),
+        ];
+    }
+}

@@ -1,0 +1,37 @@
+using System.Collections.Immutable;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Units;
+
+namespace UmberCrock.Core.Topics.Stability;
+
+/// <summary>A place where jars are kept: its name and temperature in C.</summary>
+public sealed record StabilityCondition(string Name, decimal Celsius);
+
+/// <summary>When and where to look.</summary>
+/// <param name="Days">Days from making.</param>
+/// <param name="Conditions">Where jars are kept.</param>
+/// <param name="FreezeThawDays">Days on which a round of freezing and thawing ends, for what is shipped.</param>
+/// <param name="Source">Where it comes from.</param>
+public sealed record StabilityPlanRules(ImmutableArray<int> Days, ImmutableArray<StabilityCondition> Conditions, ImmutableArray<int> FreezeThawDays, string Source);
+
+/// <summary>Something to look at; without forms or conditions, for all of them.</summary>
+public sealed record StabilityLook(string What, ImmutableArray<ProductForm> Forms = default, ImmutableArray<string> Conditions = default)
+{
+    /// <summary>True when it is looked at for a form under a condition.</summary>
+    public bool Applies(ProductForm form, string condition)
+        => (Forms.IsDefaultOrEmpty || Forms.Contains(form)) && (Conditions.IsDefaultOrEmpty || Conditions.Contains(condition));
+}
+
+/// <summary>From which amounts a note speaks, and the plan of checks (data/rules/stability.json).</summary>
+/// <param name="GrainyButterPercentFrom">Weight percent of butters that commonly grow grains from which they are worth a look.</param>
+/// <param name="Source">Where the figures come from.</param>
+/// <param name="Confidence">How sure they are.</param>
+/// <param name="Plan">When and where to look.</param>
+/// <param name="Look">What to look at.</param>
+public sealed record StabilityRules(
+    decimal GrainyButterPercentFrom, string Source, Confidence Confidence,
+    StabilityPlanRules Plan, ImmutableArray<StabilityLook> Look) : IRules<StabilityRules>
+{
+    static RuleFile IRules<StabilityRules>.File { get; } = new("stability.json", StabilityJson.Default);
+}

@@ -1,0 +1,102 @@
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Findings;
+
+namespace UmberCrock.Core.Topics.Texture;
+
+/// <summary>Findings about the band at 20 C and at the climate's ends.</summary>
+internal static class TextureFindings
+{
+    /// <summary>Where a product is judged: a room, C.</summary>
+    public const double RoomCelsius = 20;
+
+    public static IEnumerable<Finding> Find(Assessment a)
+    {
+        var resolved = a.Resolved;
+        if (resolved.Formula.Lines.IsEmpty || resolved.Totals.Total <= 0m)
+            return [];
+        var climate = resolved.Formula.Climate;
+        return new[] { Wrong(a), TooSoft(a, (double)climate.HighCelsius), TooHard(a, (double)climate.LowCelsius) }.OfType<Finding>();
+    }
+
+    /// <summary>
+    /// True of a mix that is nowhere softer than its form wants, in the room and at the warm end of the climate; or, when it is to be
+    /// made softer, nowhere harder, in the room and at the cold end.
+    /// </summary>
+    public static Func<FirmnessModel, bool> SuitsEverywhere(ResolvedFormula resolved, bool firmer)
+    {
+        var (low, high) = ((double)resolved.Formula.Climate.LowCelsius, (double)resolved.Formula.Climate.HighCelsius);
+        return firmer
+            ? model => Suits(resolved, model, RoomCelsius) >= 0 && Suits(resolved, model, high) >= 0
+            : model => Suits(resolved, model, RoomCelsius) <= 0 && Suits(resolved, model, low) <= 0;
+    }
+
+    /// <summary>-1 when a mix is softer than its form wants at a temperature, 1 when it is harder, 0 when it suits.</summary>
+    public static int Suits(ResolvedFormula resolved, FirmnessModel model, double celsius)
+    {
+        var (least, most) = Wanted(resolved);
+        var firmness = model.At(celsius).Firmness;
+        return firmness < model.Rules.FromOf(least) ? -1 : firmness >= model.Rules.ToOf(most) ? 1 : 0;
+    }
+
+    /// <summary>A band's word in a sentence.</summary>
+    public static string Word(Band band) => Vocabulary.Word(band).Replace('-', ' ');
+
+    /// <summary>"stick or hard bar", "ointment to balm".</summary>
+    public static string WantedWords(ResolvedFormula resolved)
+    {
+        var (least, most) = Wanted(resolved);
+        return least == most ? Word(least) : most == least + 1 ? $"{Word(least)} or {Word(most)}" : $"{Word(least)} to {Word(most)}";
+    }
+
+    private static (Band Least, Band Most) Wanted(ResolvedFormula resolved)
+    {
+        var wanted = resolved.Rules.Texture.WantedFor(resolved.Formula.Form);
+        return (wanted.Min(), wanted.Max());
+    }
+
+    private static Finding? Wrong(Assessment a)
+    {
+        var how = Suits(a.Resolved, a.Firmness, RoomCelsius);
+        return how == 0 ? null : Of(
+            a, FindingCodes.WrongBand, RoomCelsius, how,
+            $"{Capital(Word(a.Firmness.BandAt(RoomCelsius)))}, not {WantedWords(a.Resolved)}",
+            how < 0 ? "Softer in the room than this kind of product is meant to be." : "Harder in the room than this kind of product is meant to be.",
+            model => Suits(a.Resolved, model, RoomCelsius) * how <= 0);
+    }
+
+    /// <summary>A whipped butter may go down to where it falls in on itself, which is a finding of its own.</summary>
+    private static Finding? TooSoft(Assessment a, double celsius)
+        => Suits(a.Resolved, a.Firmness, celsius) >= 0 || a.Resolved.Formula.IsWhipped ? null : Of(
+            a, FindingCodes.TooSoftWarm, celsius, -1,
+            $"{Capital(Word(a.Firmness.BandAt(celsius)))} at {celsius:0.#} °C",
+            "At the warm end of its climate it gives way: it sags, smears or runs out of its pack.",
+            model => Suits(a.Resolved, model, celsius) >= 0);
+
+    private static Finding? TooHard(Assessment a, double celsius)
+        => Suits(a.Resolved, a.Firmness, celsius) <= 0 ? null : Of(
+            a, FindingCodes.TooHardCold, celsius, 1,
+            $"{Capital(Word(a.Firmness.BandAt(celsius)))} at {celsius:0.#} °C",
+            "At the cold end of its climate it drags on skin, crumbles or cannot be scooped until it is warmed.",
+            model => Suits(a.Resolved, model, celsius) <= 0);
+
+    private static Finding Of(Assessment a, string code, double celsius, int how, string title, string why, Func<FirmnessModel, bool> mended)
+    {
+        var rules = a.Resolved.Rules.Texture;
+        var (least, most) = Wanted(a.Resolved);
+        var (solid, firmness) = a.Firmness.At(celsius);
+        // One band harder in the cold is what cold does; two is a product that does not work there. And no border is sharper than the
+        // firmness is known.
+        var past = how < 0 ? rules.FromOf(least) - firmness : firmness - rules.ToOf(most);
+        var severity = past < rules.KnownWithin || (code == FindingCodes.TooHardCold && a.Firmness.BandAt(celsius) <= most + 1) ? Severity.Note : Severity.Caution;
+        var border = how < 0 ? $"wants {rules.FromOf(least):0.0} or more" : $"wants less than {rules.ToOf(most):0.0}";
+        return new Finding(
+            code, severity, title,
+            $"Firmness {firmness:0.0}, {solid:0.0} % solid at {celsius:0.#} °C; a {Vocabulary.Word(a.Resolved.Formula.Form).Replace('-', ' ')} {border}.",
+            why, rules.Source, [.. TextureFixes.Structuring(a, celsius).Take(3).Order()], [])
+        {
+            Ways = () => TextureFixes.Ways(a, celsius, how < 0, mended),
+        };
+    }
+
+    private static string Capital(string word) => char.ToUpperInvariant(word[0]) + word[1..];
+}

@@ -1,0 +1,156 @@
+using System.Collections.Immutable;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Units;
+
+namespace UmberCrock.Core.Topics.Texture;
+
+/// <summary>How a mix yields to a finger, softest first.</summary>
+public enum Band
+{
+    /// <summary>Runs.</summary>
+    Pourable,
+
+    /// <summary>Slumps, spreads at a touch.</summary>
+    Ointment,
+
+    /// <summary>Holds its shape, scoops easily.</summary>
+    SoftButter,
+
+    /// <summary>Firm in the tin.</summary>
+    Balm,
+
+    /// <summary>Stands on its own and glides.</summary>
+    Stick,
+
+    /// <summary>Needs warmth or pressure.</summary>
+    HardBar,
+
+    /// <summary>Cracks instead of yielding.</summary>
+    Brittle,
+}
+
+/// <summary>The firmness at which a band begins.</summary>
+public sealed record BandBorder(Band Band, double FromFirmness);
+
+/// <summary>The bands that suit a form.</summary>
+public sealed record WantedBands(ImmutableArray<ProductForm> Forms, ImmutableArray<Band> Bands);
+
+/// <summary>How structure fails, in figures (data/rules/texture.json).</summary>
+public sealed record StructureRules
+{
+    /// <summary>A whipped butter holds its air down to this much firmness below the border of the soft butter.</summary>
+    public required double WhipSlack { get; init; }
+
+    /// <summary>Families whose crystals snap.</summary>
+    public required ImmutableArray<string> BrittleFamilies { get; init; }
+
+    /// <summary>Share of the firmness at 20 C, 0 to 1, from which they make the whole crumbly.</summary>
+    public required double BrittleShare { get; init; }
+
+    /// <summary>Softer than this nothing crumbles.</summary>
+    public required double BrittleFromFirmness { get; init; }
+
+    /// <summary>Slug of the wax that yields and that some of them may be traded for.</summary>
+    public required string FlexibleWax { get; init; }
+
+    /// <summary>Slugs of butters that do not turn grainy.</summary>
+    public required ImmutableArray<string> SmoothButters { get; init; }
+
+    /// <summary>Slugs of what is offered to make it firmer.</summary>
+    public required ImmutableArray<string> Hardeners { get; init; }
+
+    /// <summary>The same, where nothing of bees is in.</summary>
+    public required ImmutableArray<string> HardenersBeeFree { get; init; }
+
+    /// <summary>Slug of what is offered to make it yield.</summary>
+    public required string FlexiblePartner { get; init; }
+
+    /// <summary>How much of it is offered, weight percent.</summary>
+    public required decimal FlexiblePartnerPercent { get; init; }
+
+    /// <summary>Parts of liquid that a part of crystals holds, by mass.</summary>
+    public required double OilHeld { get; init; }
+
+    /// <summary>The same, of families that hold more or less.</summary>
+    public required ImmutableDictionary<string, double> OilHeldByFamily { get; init; }
+
+    /// <summary>Solid percent of the oil phase below which it counts as melted.</summary>
+    public required double MeltedBelowSolid { get; init; }
+
+    /// <summary>Weight percent of melted fats that commonly grow grains from which it matters.</summary>
+    public required decimal GrainHighPercent { get; init; }
+
+    /// <summary>The same, with those that grow them now and then.</summary>
+    public required decimal GrainSomePercent { get; init; }
+
+    /// <summary>Where the figures come from.</summary>
+    public required string Source { get; init; }
+
+    /// <summary>How sure they are.</summary>
+    public required Confidence Confidence { get; init; }
+
+    /// <summary>Parts of liquid that a part of crystals of a family holds.</summary>
+    public double HeldBy(string family) => OilHeldByFamily.GetValueOrDefault(family, OilHeld);
+}
+
+/// <summary>Strengths of the solid families, powders and band borders (data/rules/texture.json).</summary>
+public sealed record TextureRules : IRules<TextureRules>
+{
+    static RuleFile IRules<TextureRules>.File { get; } = new("texture.json", TextureJson.Default);
+
+    /// <summary>Where the figures come from.</summary>
+    public required string Source { get; init; }
+
+    /// <summary>How sure they are.</summary>
+    public required Confidence Confidence { get; init; }
+
+    /// <summary>Firmness is known no better than this: the facts it is fitted to hold within it.</summary>
+    public required double KnownWithin { get; init; }
+
+    /// <summary>Families whose strength stands in no fact it could be fitted to.</summary>
+    public required ImmutableArray<string> Unfitted { get; init; }
+
+    /// <summary>How structure fails.</summary>
+    public required StructureRules Structure { get; init; }
+
+    /// <summary>Temperature of skin, C.</summary>
+    public required double SkinCelsius { get; init; }
+
+    /// <summary>How far below the border a cooling mix sets, C.</summary>
+    public required double UndercoolingCelsius { get; init; }
+
+    /// <summary>Firmness per mass percent of solid, by family of species.</summary>
+    public required ImmutableDictionary<string, double> Strengths { get; init; }
+
+    /// <summary>Firmness per mass percent, by class of powder.</summary>
+    public required ImmutableDictionary<IngredientClass, double> Powders { get; init; }
+
+    /// <summary>Firmness per mass percent of single powders that differ from their class, by slug.</summary>
+    public required ImmutableDictionary<string, double> PowderExceptions { get; init; }
+
+    /// <summary>Where each band begins, softest first.</summary>
+    public required ImmutableArray<BandBorder> Bands { get; init; }
+
+    /// <summary>Which bands suit which form.</summary>
+    public required ImmutableArray<WantedBands> Wanted { get; init; }
+
+    /// <summary>The band a firmness falls in.</summary>
+    public Band BandOf(double firmness) => Bands.Last(border => firmness >= border.FromFirmness || border.FromFirmness == 0).Band;
+
+    /// <summary>The firmness at which a band begins.</summary>
+    public double FromOf(Band band) => Bands.First(border => border.Band == band).FromFirmness;
+
+    /// <summary>The firmness at which the next firmer band begins; infinite for the firmest.</summary>
+    public double ToOf(Band band) => band == Band.Brittle ? double.PositiveInfinity : FromOf(band + 1);
+
+    /// <summary>The bands that suit a form.</summary>
+    public ImmutableArray<Band> WantedFor(ProductForm form) => Wanted.First(wanted => wanted.Forms.Contains(form)).Bands;
+
+    /// <summary>Firmness that one mass percent of a powder brings; 0 for what is not a powder.</summary>
+    public double PowderStrength(Ingredient ingredient)
+        => ingredient.Solubility != Solubility.InsolublePowder ? 0
+            : PowderExceptions.TryGetValue(ingredient.Slug, out var own) ? own
+            : Powders.GetValueOrDefault(ingredient.Class);
+}
