@@ -28,7 +28,7 @@ public class AudienceTests
         var finding = Some.Found(balm, FindingCodes.AudienceStop).ShouldNotBeNull();
         Some.Evaluate(balm).Verdict.ShouldBe(Verdict.Stop);
         finding.Lines.ShouldBe([0]);
-        finding.Detail.Length.ShouldBeGreaterThan(20);
+        finding.Detail.ToString().Length.ShouldBeGreaterThan(20);
         Some.Found(FormulaEdit.ApplyAll(balm, finding.Fixes[0].Edits), FindingCodes.AudienceStop).ShouldBeNull();
     }
 
@@ -60,9 +60,9 @@ public class AudienceTests
     {
         var balm = Balm(Audience.Pregnancy, Zone.Body, ("lavender-oil", 0.3m));
         var relaxed = EvaluationSettings.Default with { Pregnancy = PregnancySchool.Relaxed };
-        Some.Found(balm, FindingCodes.AudienceStop)!.Detail.ShouldContain("Settings");
+        Some.Found(balm, FindingCodes.AudienceStop)!.Detail.ToString().ShouldContain("Settings");
         Some.Found(balm, FindingCodes.AudienceStop, relaxed).ShouldBeNull();
-        Some.Found(balm, FindingCodes.AudienceCaution, relaxed)!.Detail.ShouldContain("relaxed in Settings");
+        Some.Found(balm, FindingCodes.AudienceCaution, relaxed)!.Detail.ToString().ShouldContain("relaxed in Settings");
     }
 
     [Theory]

@@ -19,7 +19,7 @@ public class DoseRuleTests
         Some.Found(other, FindingCodes.OverLimit).ShouldBeNull();
         var finding = Some.Found(both, FindingCodes.OverLimit).ShouldNotBeNull();
         finding.Severity.ShouldBe(Severity.Stop);
-        finding.Title.ShouldStartWith("Phenoxyethanol");
+        finding.Title.ToString().ShouldStartWith("Phenoxyethanol");
         finding.Lines.ShouldBe([0, 1]);
         Some.Evaluate(both).Lines[0].Place.ShouldBe(Place.OverLimit);
         Some.Found(FormulaEdit.ApplyAll(both, finding.Fixes[0].Edits), FindingCodes.OverLimit).ShouldBeNull();
@@ -31,7 +31,7 @@ public class DoseRuleTests
     {
         var balm = Some.Formula(ProductForm.Balm, ("wintergreen-oil", 0.1m), ("beeswax", 15m), ("jojoba-oil", null));
         var finding = Some.Found(balm, FindingCodes.OverLimit).ShouldNotBeNull();
-        finding.Title.ShouldStartWith("Methyl Salicylate");
+        finding.Title.ToString().ShouldStartWith("Methyl Salicylate");
         var cured = FormulaEdit.ApplyAll(balm, finding.Fixes[0].Edits);
         cured.Lines[0].Percent!.Value.ShouldBeInRange(0.055m, 0.0605m);
         Some.Found(cured, FindingCodes.OverLimit).ShouldBeNull();
@@ -85,12 +85,12 @@ public class DoseRuleTests
     {
         var balm = Some.Formula(ProductForm.Balm, ("lavender-oil", 1.5m), ("beeswax", 15m), ("olive-oil", null));
         var looser = EvaluationSettings.Default with { Scent = ScentSchool.Looser };
-        Some.Found(balm, FindingCodes.GroupOver)!.Why.ShouldContain("stricter school");
+        Some.Found(balm, FindingCodes.GroupOver)!.Why.ToString().ShouldContain("stricter school");
         Some.Found(balm, FindingCodes.AboveWindow).ShouldNotBeNull();
         Some.Found(balm, FindingCodes.GroupOver, looser).ShouldBeNull();
         Some.Found(balm, FindingCodes.AboveWindow, looser).ShouldBeNull();
         var strong = balm with { Lines = balm.Lines.SetItem(0, balm.Lines[0] with { Percent = 3.5m }) };
-        Some.Found(strong, FindingCodes.GroupOver, looser)!.Why.ShouldContain("looser school");
+        Some.Found(strong, FindingCodes.GroupOver, looser)!.Why.ToString().ShouldContain("looser school");
     }
 
     [Fact]

@@ -18,14 +18,14 @@ public class FindingExampleTests
         var formula = FindingExamples.ByCode[code];
         var before = Some.Evaluate(formula);
         var finding = before.Findings.FirstOrDefault(other => other.Code == code).ShouldNotBeNull(string.Join("; ", before.Findings.Select(other => other.Code)));
-        finding.Detail.ShouldMatch(@"\d", "a quantity");
+        finding.Detail.ToString().ShouldMatch(@"\d", "a quantity");
         (code == FindingCodes.EmulsifierMissing || !finding.Lines.IsEmpty).ShouldBeTrue("the lines that cause it");
         finding.Fixes.ShouldNotBeEmpty();
         foreach (var fix in finding.Fixes)
         {
             var after = Some.Evaluate(FormulaEdit.ApplyAll(formula, fix.Edits));
-            after.Findings.ShouldNotContain(other => other.Code == code, fix.Title);
-            after.Findings.Count(other => other.Severity == Severity.Stop).ShouldBeLessThanOrEqualTo(before.Findings.Count(other => other.Severity == Severity.Stop), fix.Title);
+            after.Findings.ShouldNotContain(other => other.Code == code, fix.Title.ToString());
+            after.Findings.Count(other => other.Severity == Severity.Stop).ShouldBeLessThanOrEqualTo(before.Findings.Count(other => other.Severity == Severity.Stop), fix.Title.ToString());
             after.Total.ShouldBe(before.Total);
         }
     }

@@ -94,7 +94,7 @@ public class FindingTests
     {
         var finding = Some.Found(Some.Formula(ProductForm.Butter, ("olive-oil", oil), ("shea-butter-refined", butter)), FindingCodes.TotalNot100).ShouldNotBeNull();
         finding.Severity.ShouldBe(Severity.Stop);
-        finding.Title.ShouldContain("10.00");
+        finding.Title.ToString().ShouldContain("10.00");
     }
 
     [Fact]
@@ -142,7 +142,7 @@ public class FindingTests
         foreach (var finding in DemoFormulas.Read().SelectMany(formula => Some.Evaluate(formula).Findings))
         {
             FindingCodes.All.Select(code => code.Code).ShouldContain(finding.Code);
-            new[] { finding.Title, finding.Detail, finding.Why, finding.Source }.ShouldAllBe(text => text.Length > 5);
+            new[] { finding.Title.Plain, finding.Detail.Plain, finding.Why.Plain, finding.Source }.ShouldAllBe(text => text.Length > 5);
         }
     }
 }

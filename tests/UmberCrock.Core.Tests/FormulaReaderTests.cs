@@ -64,7 +64,7 @@ public class FormulaReaderTests
     [InlineData("umber-crock/formula", "other", "/format", "umber-crock/formula")]
     [InlineData("\"id\":\"A\"", "\"id\":\"A B\"", "/phases/0/id", "letters or digits")]
     public void A_member_that_is_wrong_is_named_with_the_reason(string from, string to, string pointer, string reason)
-        => Problems((Head + "\"lines\":[]}").Replace(from, to)).ShouldContain(problem => problem.Pointer == pointer && problem.Reason.Contains(reason));
+        => Problems((Head + "\"lines\":[]}").Replace(from, to)).ShouldContain(problem => problem.Pointer == pointer && problem.Reason.ToString().Contains(reason));
 
     [Fact]
     public void All_problems_are_reported_at_once()
@@ -73,7 +73,7 @@ public class FormulaReaderTests
 
     [Fact]
     public void Deep_nesting_is_refused()
-        => Problems(Head + "\"lines\":" + new string('[', 5000) + new string(']', 5000) + "}").ShouldContain(problem => problem.Reason.Contains("nests deeper"));
+        => Problems(Head + "\"lines\":" + new string('[', 5000) + new string(']', 5000) + "}").ShouldContain(problem => problem.Reason.ToString().Contains("nests deeper"));
 
     private static IReadOnlyList<DocumentProblem> Problems(string text)
         => Should.Throw<DocumentException>(() => FormulaReader.Parse(text)).Problems;

@@ -100,7 +100,7 @@ public class LabelPlanTests
     {
         var balm = Some.Formula(ProductForm.Balm, ("rosehip-oil", 5m), ("beeswax", 20m), ("sweet-almond-oil", null));
         var byWeight = Durability.Of(ResolvedFormula.Of(balm, Some.Catalogue, EvaluationSettings.Default with { BestBefore = BestBeforeSchool.Weighted }), Made, [])!;
-        byWeight.Because.ShouldContain("by weight");
+        byWeight.Because.ToString().ShouldContain("by weight");
         byWeight.BestBefore!.Value.ShouldBeGreaterThan(DurabilityOf(balm, []).BestBefore!.Value);
     }
 
@@ -110,7 +110,7 @@ public class LabelPlanTests
         var content = LabelContent.Of(
             Some.Formula(ProductForm.Balm, ("beeswax", 20m), ("jojoba-oil", 79.7m), ("lavender-oil", null)) with { Label = new(["Heals burns", "For cold mornings"], ["vegan", "nut-free"]) },
             new LabelDetails(30m, "B 7", Made, "The Boathouse\n\n Old Slipway 1 ", []), Some.Catalogue, EvaluationSettings.Default);
-        content.Texts.ShouldAllBe(text => text.Because.Length > 0 && text.Source.Length > 0);
+        content.Texts.ShouldAllBe(text => text.Because.ToString().Length > 0 && text.Source.Length > 0);
         content.Of(LabelPart.Claim).Select(text => text.Text).ShouldBe(["For cold mornings"]);
         content.Of(LabelPart.Declaration).Select(text => text.Text).ShouldBe(["Nut-free"]);
         content.Of(LabelPart.Address).Select(text => text.Text).ShouldBe(["The Boathouse", "Old Slipway 1"]);

@@ -19,7 +19,7 @@ public class MixingTests
         finding.Severity.ShouldBe(Severity.Stop);
         finding.Fixes.Length.ShouldBe(2);
         foreach (var fix in finding.Fixes)
-            Some.Found(FormulaEdit.ApplyAll(balm, fix.Edits), FindingCodes.WaterUnpreserved).ShouldBeNull(fix.Title);
+            Some.Found(FormulaEdit.ApplyAll(balm, fix.Edits), FindingCodes.WaterUnpreserved).ShouldBeNull(fix.Title.Plain);
         Some.Found(balm, FindingCodes.WaterPresent).ShouldNotBeNull();
     }
 
@@ -72,7 +72,7 @@ public class MixingTests
         var stick = Some.Formula(ProductForm.Stick, ("retinyl-palmitate", 0.05m), ("beeswax", 25m), ("retinyl-palmitate", 0.02m), ("jojoba-oil", null));
         var finding = Some.Found(stick, FindingCodes.StageTooHot).ShouldNotBeNull();
         finding.Lines.ShouldBe([0, 2]);
-        finding.Detail.ShouldContain("75 °C");
+        finding.Detail.ToString().ShouldContain("75 °C");
         var cured = FormulaEdit.ApplyAll(stick, finding.Fixes[0].Edits);
         Some.Found(cured, FindingCodes.StageTooHot).ShouldBeNull();
         cured.Lines.Select(line => line.Phase).Order().ShouldBe(["A", "A", "B", "B"]);
@@ -103,7 +103,7 @@ public class MixingTests
         var finding = Some.Found(Some.Formula(ProductForm.Balm, ("beeswax", 15m), ("sweet-almond-oil", 20m), ("wheat-germ-oil", 5m), ("jojoba-oil", null)), FindingCodes.AllergenSource).ShouldNotBeNull();
         finding.Severity.ShouldBe(Severity.Note);
         finding.Title.ShouldBe("Name the tree nut, wheat and bee products");
-        finding.Detail.ShouldContain("Sweet almond oil");
+        finding.Detail.ToString().ShouldContain("Sweet almond oil");
         Some.Found(Some.Formula(ProductForm.Balm, ("candelilla-wax", 10m), ("jojoba-oil", null)), FindingCodes.AllergenSource).ShouldBeNull();
     }
 

@@ -89,7 +89,7 @@ public class OutlookTests
         var lotion = Some.Lines(ProductForm.Ointment, "zinc-oxide 10", "sunflower-oil");
         var report = Some.Evaluate(lotion).Settling!;
         (report.StirUntilCelsius, report.FallMillimetres).ShouldBe((null, null));
-        Some.Found(lotion, FindingCodes.Settling)!.Detail.ShouldContain("shake before use");
+        Some.Found(lotion, FindingCodes.Settling)!.Detail.ToString().ShouldContain("shake before use");
     }
 
     /// <summary>Powders that alone keep a paste from pouring do not set it: its crystals do, as it cools past where the first of them comes.</summary>
@@ -119,7 +119,7 @@ public class OutlookTests
         {
             var stability = Some.Evaluate(Some.Lines(form, "beeswax 15", "shea-butter-refined 25", "sunflower-oil", "tocopherol-mixed 0.5")).Stability;
             stability.Notes.Length.ShouldBeGreaterThanOrEqualTo(2, form.ToString());
-            stability.Notes.ShouldAllBe(note => note.Text.Length > 30 && note.Because.Any(char.IsAsciiDigit));
+            stability.Notes.ShouldAllBe(note => note.Text.ToString().Length > 30 && note.Because.Plain.Any(char.IsAsciiDigit));
             stability.Notes.Select(note => note.Code).ShouldBeUnique();
             stability.Plan.Select(check => check.Day).ShouldBeInOrder();
             stability.Plan.ShouldAllBe(check => check.Look.Length >= 3);
@@ -157,8 +157,8 @@ public class OutlookTests
             {
                 topics.Add(explanation.Topic);
                 explanation.Equations.ShouldNotBeEmpty();
-                explanation.Doubt.Length.ShouldBeGreaterThan(30);
-                explanation.Values.ShouldAllBe(value => value.Source.Length > 5 && value.Value.Length > 3);
+                explanation.Doubt.ToString().Length.ShouldBeGreaterThan(30);
+                explanation.Values.ShouldAllBe(value => value.Source.Length > 5 && value.Value.ToString().Length > 3);
             }
         }
 
@@ -171,6 +171,6 @@ public class OutlookTests
     {
         var melt = Evaluator.Explain(Some.Demo("Cox’s lip balm"), Some.Catalogue, EvaluationSettings.Default)[0];
         melt.Values.Select(value => value.What).ShouldBe(["Beeswax", "Cocoa butter", "Shea butter (refined)"], ignoreOrder: true);
-        melt.Values[0].Value.ShouldContain("melting at 63.9 °C");
+        melt.Values[0].Value.ToString().ShouldContain("melting at 63.9 °C");
     }
 }

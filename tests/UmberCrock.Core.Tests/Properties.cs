@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Json;
 using FsCheck;
 using FsCheck.Fluent;
@@ -75,7 +76,26 @@ public class Properties
             (other.Density, other.Feel, other.Emulsion, other.Settling).ShouldBe((one.Density, one.Feel, one.Emulsion, one.Settling));
             Json(other.Keeping).ShouldBe(Json(one.Keeping));
             other.Verdict.ShouldBe(one.Verdict);
-            other.Findings.Select(finding => finding.Title).Order().ShouldBe(one.Findings.Select(finding => finding.Title).Order());
+            other.Findings.Select(finding => finding.Title.Plain).Order().ShouldBe(one.Findings.Select(finding => finding.Title.Plain).Order());
+        });
+
+    [Property(MaxTest = 100)]
+    public Property The_answer_is_the_same_whoever_asks()
+        => Prop.ForAll(AnyFormula.ToArbitrary(), formula =>
+        {
+            var here = Json(Some.Evaluate(formula));
+            var (before, there) = (CultureInfo.CurrentCulture, "");
+            try
+            {
+                CultureInfo.CurrentCulture = new CultureInfo("") { NumberFormat = { NumberDecimalSeparator = "," } };
+                there = Json(Some.Evaluate(formula));
+            }
+            finally
+            {
+                CultureInfo.CurrentCulture = before;
+            }
+
+            there.ShouldBe(here);
         });
 
     [Property(MaxTest = 100)]
@@ -157,7 +177,7 @@ public class Properties
             foreach (var finding in Some.Evaluate(formula).Findings.Where(finding => !finding.Fixes.IsEmpty))
             {
                 var cured = FormulaEdit.ApplyAll(formula, finding.Fixes[0].Edits);
-                Some.Evaluate(cured).Findings.ShouldNotContain(other => other.Title == finding.Title && other.Code == finding.Code, finding.Title);
+                Some.Evaluate(cured).Findings.ShouldNotContain(other => other.Title.Equals(finding.Title) && other.Code == finding.Code, finding.Title.ToString());
             }
         });
 

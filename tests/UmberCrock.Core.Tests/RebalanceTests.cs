@@ -102,11 +102,11 @@ public class RebalanceTests
         // With the beeswax locked no shea makes it a bar, whether that is locked or not.
         var refused = Should.Throw<DocumentException>(() => Rebalance.Of(Stick, [0, 1], new RebalanceTarget(Band.HardBar, 20m, null), Some.Catalogue, EvaluationSettings.Default));
         refused.Problems.Select(problem => problem.Pointer).ShouldBe(["/target", "/formula/lines/0"]);
-        refused.Problems.ShouldContain(problem => problem.Reason.Contains("hard bar at 20 °C"));
+        refused.Problems.ShouldContain(problem => problem.Reason.ToString().Contains("hard bar at 20 °C"));
 
         var locked = Should.Throw<DocumentException>(() => Rebalance.Of(Some.Lines(ProductForm.Balm, "beeswax 14", "sunflower-oil-high-oleic", "clove-bud-oil 3"), [2], RebalanceTarget.None, Some.Catalogue, EvaluationSettings.Default));
-        locked.Problems.ShouldContain(problem => problem.Reason.Contains("locked at 3.00"));
-        locked.Problems.ShouldNotContain(problem => problem.Reason.Contains("Beeswax"));
+        locked.Problems.ShouldContain(problem => problem.Reason.ToString().Contains("locked at 3.00"));
+        locked.Problems.ShouldNotContain(problem => problem.Reason.ToString().Contains("Beeswax"));
     }
 
     [Fact]

@@ -37,7 +37,7 @@ public class SwapTests
             candidate.BandAfter.ShouldBe(after.Melt.At(20m).Band);
             candidate.FindingsAdded.ShouldBe(after.Findings.Select(finding => finding.Code).Except(before.Findings.Select(finding => finding.Code)).Order());
             candidate.FindingsRemoved.ShouldBe(before.Findings.Select(finding => finding.Code).Except(after.Findings.Select(finding => finding.Code)).Order());
-            candidate.Why.ShouldContain("firmness");
+            candidate.Why.ToString().ShouldContain("firmness");
         }
 
         Some.Evaluate(candidates[0].Formula).Findings.ShouldNotContain(finding => finding.Severity == Severity.Stop);

@@ -48,12 +48,12 @@ public class SwitchTests
 
         var soft = Of(Some.Lines(ProductForm.Stick, "beeswax 12", "sunflower-oil-high-oleic") with { Climate = new Climate(5, 55) }, SwitchKind.HotWeather);
         soft.Edits.ShouldBeEmpty();
-        soft.Refusals.ShouldContain(reason => reason.Contains("55 °C"));
+        soft.Refusals.ShouldContain(reason => reason.Plain.Contains("55 °C"));
     }
 
     [Fact]
     public void Nothing_in_the_larder_that_would_do_is_said()
-        => Of(Balm, SwitchKind.WithoutBee, [Some.Catalogue.Find("zinc-oxide")!]).Refusals.ShouldHaveSingleItem().ShouldContain("beeswax");
+        => Of(Balm, SwitchKind.WithoutBee, [Some.Catalogue.Find("zinc-oxide")!]).Refusals.ShouldHaveSingleItem().Plain.ShouldContain("beeswax");
 
     [Fact]
     public void What_is_different_is_said_in_words()

@@ -56,8 +56,8 @@ public class WeighSheetTests
         var request = new WeighRequest(100m, [], 0m, 0.1m, 0m);
         var finding = Sheet(Balm, request).Findings.First(other => other.Code == FindingCodes.Unweighable);
         finding.Lines.ShouldBe([3]);
-        finding.Detail.ShouldContain("A batch of 200 g would do");
-        finding.Detail.ShouldContain("premix of 50 % in the sunflower oil (high oleic): weigh 1.00 g of it and 0.50 g less of the oil");
+        finding.Detail.ToString().ShouldContain("A batch of 200 g would do");
+        finding.Detail.ToString().ShouldContain("premix of 50 % in the sunflower oil (high oleic): weigh 1.00 g of it and 0.50 g less of the oil");
         Sheet(Balm, request with { BatchGrams = 400m }).Findings.ShouldNotContain(other => other.Code == FindingCodes.Unweighable);
         Sheet(Balm, request with { ScaleResolutionGrams = 0.01m }).Findings.ShouldNotContain(other => other.Code == FindingCodes.Unweighable);
     }

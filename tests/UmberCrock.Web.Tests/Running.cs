@@ -63,7 +63,7 @@ internal sealed partial class Running : IDisposable
     public static Running StartWithin(string[] within, string folder, params string[] more) => new(folder, within, more);
 
     /// <summary>Its address, once it is ready.</summary>
-    public async Task<Uri> ReadyAsync(int seconds = 30)
+    public async Task<Uri> ReadyAsync(int seconds = 90)
     {
         var ended = process.WaitForExitAsync();
         if (await Task.WhenAny(ready.Task, ended, Task.Delay(TimeSpan.FromSeconds(seconds))) == ready.Task)

@@ -65,6 +65,9 @@ public sealed partial class WorkshopTests(App app) : IClassFixture<App>
         Knowledge.Workshop.ShouldBeSameAs(before);
     }
 
+    /// <summary>Points that are meant: a number of a law, and the choice of the mark itself.</summary>
+    private static readonly string[] Meant = ["CFR", "with a point: 18.50"];
+
     /// <summary>Numbers for people take the comma; drawings, fields' values for machines and the API keep the point.</summary>
     [Fact]
     public async Task With_a_decimal_comma_words_change_and_drawings_do_not()
@@ -79,6 +82,8 @@ public sealed partial class WorkshopTests(App app) : IClassFixture<App>
         {
             for (var at = 0; at < pages.Length; at++)
                 Drawings(await ReadAsync(pages[at])).ShouldBe(before[at], pages[at]);
+            foreach (var path in pages.Concat([$"/bench/{id}/label", $"/bench/{id}/compare", $"/bench/{id}/ladder"]))
+                Points().Matches(WordsOf(await ReadAsync(path))).Select(point => point.Value).Where(point => !Meant.Any(point.Contains)).ShouldBeEmpty(path);
             var bench = await ReadAsync($"/bench/{id}");
             bench.QuerySelector("#dose-0")!.GetAttribute("value").ShouldBe("18,00");
             bench.QuerySelector("#total")!.TextContent.ShouldBe("100,00");
@@ -89,11 +94,22 @@ public sealed partial class WorkshopTests(App app) : IClassFixture<App>
             await KeepAsync(new() { ["mark"] = "point" });
         }
 
+        // What is read on a page, and in its fields; sources are quoted as they are.
+        static string WordsOf(IHtmlDocument page)
+        {
+            foreach (var quiet in page.QuerySelectorAll("script, style, svg.qr, .src"))
+                quiet.Remove();
+            return string.Join('\n', page.QuerySelectorAll("input[type=text], input:not([type]), textarea").Select(field => field.GetAttribute("value") + field.TextContent).Append(page.Body!.TextContent));
+        }
+
         // What a drawing is made of, without its words.
         static string Drawings(IHtmlDocument page) => string.Join('\n', page.QuerySelectorAll("svg, svg *").SelectMany(element => element.Attributes)
             .Where(attribute => attribute.Name is not ("aria-label" or "data-reads" or "aria-valuetext" or "title")).Select(attribute => $"{attribute.Name}={attribute.Value}"))
             + string.Join('\n', page.QuerySelectorAll("[data-fix], [data-ghost], [style]").Select(element => element.GetAttribute("data-fix") + element.GetAttribute("data-ghost") + element.GetAttribute("style")).Select(text => Titles().Replace(text, "")));
     }
+
+    [GeneratedRegex(@".{0,30}\d\.\d.{0,10}", RegexOptions.NonBacktracking)]
+    private static partial Regex Points();
 
     [GeneratedRegex("\"title\":\"[^\"]*\"", RegexOptions.NonBacktracking)]
     private static partial Regex Titles();

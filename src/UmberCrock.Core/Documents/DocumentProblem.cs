@@ -1,7 +1,9 @@
+using UmberCrock.Core.Units;
+
 namespace UmberCrock.Core.Documents;
 
 /// <summary>One thing that is wrong with a document: where (a JSON pointer, RFC 6901) and why, in words for a person.</summary>
-public sealed record DocumentProblem(string Pointer, string Reason);
+public sealed record DocumentProblem(string Pointer, Message Reason);
 
 /// <summary>A document or an edit was refused. Nothing was changed; <see cref="Problems"/> says where and why.</summary>
 public sealed class DocumentException : Exception
@@ -20,7 +22,7 @@ public sealed class DocumentException : Exception
             : [.. problems.Take(MostProblems).Select(Shortened), new DocumentProblem("/", $"And {problems.Count - MostProblems} more.")];
 
     /// <summary>Refuses for one reason.</summary>
-    public DocumentException(string pointer, string reason)
+    public DocumentException(string pointer, Message reason)
         : this([new DocumentProblem(pointer, reason)])
     {
     }

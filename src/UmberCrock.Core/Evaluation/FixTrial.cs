@@ -25,7 +25,7 @@ internal static class FixTrial
             var balance = resolved.Formula.BalanceIndex;
             return balance < 0 || resolved.Totals.Percents[balance] > 0m
                 ? finding
-                : finding with { Fixes = [.. finding.Fixes.Where(fix => After(resolved, fix, [finder]).All(other => other.Code != finding.Code || other.Title != finding.Title))] };
+                : finding with { Fixes = [.. finding.Fixes.Where(fix => After(resolved, fix, [finder]).All(other => other.Code != finding.Code || !other.Title.Equals(finding.Title)))] };
         }
 
         Finder[] asked = [.. AllTopics.Finders.Where(other => other.CanStop || other == finder)];

@@ -9,11 +9,11 @@ namespace UmberCrock.Core.Findings;
 /// <param name="Value">The value, with its unit.</param>
 /// <param name="Source">Where it comes from.</param>
 /// <param name="Confidence">How sure it is.</param>
-public sealed record ExplainedValue(string What, string Value, string Source, Confidence Confidence)
+public sealed record ExplainedValue(string What, Message Value, string Source, Confidence Confidence)
 {
     /// <summary>A quantity of an ingredient, with words before and after it.</summary>
-    internal static ExplainedValue Of(Ingredient ingredient, Quantity quantity, string more, string before = "")
-        => new(ingredient.Name, FormattableString.Invariant($"{before}{quantity.Value:0.##} {quantity.Unit}{more}"), quantity.Source, quantity.Confidence);
+    internal static ExplainedValue Of(Ingredient ingredient, Quantity quantity, Message? more = null, string before = "")
+        => new(ingredient.Name, $"{before}{quantity.Value:0.##} {quantity.Unit}{more}", quantity.Source, quantity.Confidence);
 }
 
 /// <summary>How a prediction is computed: equations, the values under them for this formula, and how sure it is.</summary>
@@ -25,4 +25,4 @@ public sealed record ExplainedValue(string What, string Value, string Source, Co
 /// <param name="Confidence">How sure the prediction is.</param>
 /// <param name="Doubt">What it does not know.</param>
 public sealed record Explanation(
-    string Topic, string Title, ImmutableArray<string> Equations, string Words, ImmutableArray<ExplainedValue> Values, Confidence Confidence, string Doubt);
+    string Topic, string Title, ImmutableArray<Message> Equations, Message Words, ImmutableArray<ExplainedValue> Values, Confidence Confidence, Message Doubt);

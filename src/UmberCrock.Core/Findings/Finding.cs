@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Findings;
 
@@ -33,7 +34,7 @@ public enum Verdict
 /// <param name="Title">What it does, short: "Set to 25.00".</param>
 /// <param name="Effect">What it does to the line that gives or takes: "oil to 62.50"; null when nothing else moves.</param>
 /// <param name="Edits">The edits.</param>
-public sealed record Fix(string Title, string? Effect, ImmutableArray<FormulaEdit> Edits);
+public sealed record Fix(Message Title, Message? Effect, ImmutableArray<FormulaEdit> Edits);
 
 /// <summary>Something to say about a formula.</summary>
 /// <param name="Code">One of <see cref="FindingCodes"/>.</param>
@@ -47,9 +48,9 @@ public sealed record Fix(string Title, string? Effect, ImmutableArray<FormulaEdi
 public sealed record Finding(
     string Code,
     Severity Severity,
-    string Title,
-    string Detail,
-    string Why,
+    Message Title,
+    Message Detail,
+    Message Why,
     string Source,
     ImmutableArray<int> Lines,
     ImmutableArray<Fix> Fixes)

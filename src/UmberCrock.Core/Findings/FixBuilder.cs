@@ -12,11 +12,11 @@ namespace UmberCrock.Core.Findings;
 internal static class FixBuilder
 {
     /// <summary>A fix that sets one dose.</summary>
-    public static Fix SetTo(ResolvedFormula resolved, int line, decimal percent, string? title = null)
-        => Make(resolved, title ?? $"Set to {Decimals.Two(percent)}", [new SetPercent(line, percent)], Totals(resolved)[line] - percent, [line]);
+    public static Fix SetTo(ResolvedFormula resolved, int line, decimal percent, Message? title = null)
+        => Make(resolved, title ?? (Message)$"Set to {Decimals.Two(percent)}", [new SetPercent(line, percent)], Totals(resolved)[line] - percent, [line]);
 
     /// <summary>A fix that sets several doses under one title.</summary>
-    public static Fix SetAll(ResolvedFormula resolved, string title, IReadOnlyList<(int Line, decimal Percent)> doses)
+    public static Fix SetAll(ResolvedFormula resolved, Message title, IReadOnlyList<(int Line, decimal Percent)> doses)
         => Make(
             resolved,
             title,
@@ -25,7 +25,7 @@ internal static class FixBuilder
             [.. doses.Select(dose => dose.Line)]);
 
     /// <summary>A fix that takes lines out; what they held goes to the balance.</summary>
-    public static Fix TakeOut(ResolvedFormula resolved, string title, ImmutableArray<int> lines)
+    public static Fix TakeOut(ResolvedFormula resolved, Message title, ImmutableArray<int> lines)
         => Make(
             resolved,
             title,
@@ -34,15 +34,15 @@ internal static class FixBuilder
             lines);
 
     /// <summary>A fix that adds an ingredient to the last phase of a stage, making the phase when there is none.</summary>
-    public static Fix Add(ResolvedFormula resolved, Ingredient ingredient, decimal percent, Stage stage, string? title = null)
+    public static Fix Add(ResolvedFormula resolved, Ingredient ingredient, decimal percent, Stage stage, Message? title = null)
     {
         var (phase, edits) = PhaseOf(resolved.Formula, stage);
         edits.Add(new AddLine(phase, ingredient.Slug, percent));
-        return Make(resolved, title ?? $"Add {Decimals.Two(percent)}", edits, -percent, []);
+        return Make(resolved, title ?? (Message)$"Add {Decimals.Two(percent)}", edits, -percent, []);
     }
 
     /// <summary>A fix that moves lines to the end of the last phase of a stage, making the phase when there is none.</summary>
-    public static Fix MoveTo(ResolvedFormula resolved, ImmutableArray<int> lines, Stage stage, string title)
+    public static Fix MoveTo(ResolvedFormula resolved, ImmutableArray<int> lines, Stage stage, Message title)
     {
         var (phase, edits) = PhaseOf(resolved.Formula, stage);
         var formula = FormulaEdit.ApplyAll(resolved.Formula, edits);
@@ -71,7 +71,7 @@ internal static class FixBuilder
     private static ImmutableArray<decimal> Totals(ResolvedFormula resolved) => resolved.Totals.Percents;
 
     private static Fix Make(
-        ResolvedFormula resolved, string title, List<FormulaEdit> edits, decimal freed, ImmutableArray<int> touched)
+        ResolvedFormula resolved, Message title, List<FormulaEdit> edits, decimal freed, ImmutableArray<int> touched)
     {
         var (giver, holds) = GiverOf(resolved, touched);
         if (giver < 0)
@@ -94,17 +94,17 @@ internal static class FixBuilder
     }
 
     /// <summary>A fix that puts one ingredient in the place of another, its dose kept.</summary>
-    public static Fix Replace(int line, Ingredient other, string title) => new(title, null, [new ReplaceIngredient(line, other.Slug)]);
+    public static Fix Replace(int line, Ingredient other, Message title) => new(title, null, [new ReplaceIngredient(line, other.Slug)]);
 
     /// <summary>A fix that sets a list of texts.</summary>
-    public static Fix SetList(string title, string field, ImmutableArray<string> texts) => new(title, null, [new SetField(field, System.Text.Json.JsonSerializer.SerializeToElement(texts))]);
+    public static Fix SetList(Message title, string field, ImmutableArray<string> texts) => new(title, null, [new SetField(field, System.Text.Json.JsonSerializer.SerializeToElement(texts))]);
 
     /// <summary>A fix that sets a field of the formula.</summary>
-    public static Fix SetField(string title, string field, string value)
+    public static Fix SetField(Message title, string field, string value)
         => new(title, null, [new SetField(field, System.Text.Json.JsonSerializer.SerializeToElement(value))]);
 
     /// <summary>A fix that trades some of a line for another ingredient, which joins its phase.</summary>
-    public static Fix Trade(ResolvedFormula resolved, int line, decimal percent, Ingredient other, decimal otherPercent, string title)
+    public static Fix Trade(ResolvedFormula resolved, int line, decimal percent, Ingredient other, decimal otherPercent, Message title)
         => Make(
             resolved, title,
             [new SetPercent(line, percent), new AddLine(resolved.Formula.Lines[line].Phase, other.Slug, otherPercent)],

@@ -19,7 +19,7 @@ public sealed record DoseChange(string Ingredient, decimal? Before, decimal? Aft
 }
 
 /// <summary>A field that differs: its name in words, and both values in words.</summary>
-public sealed record FieldChange(string Field, string Before, string After);
+public sealed record FieldChange(string Field, Message Before, Message After);
 
 /// <summary>What is different between two formulas.</summary>
 /// <param name="Doses">Every ingredient of either, those of the second in its order, then those that are gone.</param>
@@ -38,24 +38,24 @@ public sealed record FormulaComparison(ImmutableArray<DoseChange> Doses, Immutab
         return new FormulaComparison(
             [.. slugs.Select(slug => new DoseChange(
                 slug, was.TryGetValue(slug, out var old) ? old : null, now.TryGetValue(slug, out var fresh) ? fresh : null, balances.Item1 == slug && balances.Item2 == slug))],
-            [.. FieldsOf(before, after).Where(field => field.Before != field.After)]);
+            [.. FieldsOf(before, after).Where(field => !field.Before.Equals(field.After))]);
     }
 
     /// <summary>The changes in words, doses first, the one that only follows last: "beeswax 18 to 20", "carnauba wax in at 2", "sunflower oil follows to 62.50".</summary>
     /// <param name="nameOf">Name of an ingredient by its slug.</param>
-    public IEnumerable<string> Words(Func<string, string> nameOf)
+    public IEnumerable<Message> Words(Func<string, string> nameOf)
     {
         string Name(DoseChange dose) => nameOf(dose.Ingredient).Split('(')[0].Trim().ToLowerInvariant();
         return
         [
             .. Doses.Where(dose => !dose.IsSame && !dose.Follows).Select(dose => dose switch
             {
-                { Before: { } was, After: { } now } => $"{Name(dose)} {Decimals.Short(was)} to {Decimals.Short(now)}",
+                { Before: { } was, After: { } now } => (Message)$"{Name(dose)} {Decimals.Short(was)} to {Decimals.Short(now)}",
                 { After: { } now } => $"{Name(dose)} in at {Decimals.Short(now)}",
                 _ => $"{Name(dose)} out, was {Decimals.Short(dose.Before!.Value)}",
             }),
-            .. Fields.Select(field => $"{field.Field}: {field.Before} to {field.After}"),
-            .. Doses.Where(dose => !dose.IsSame && dose.Follows).Select(dose => $"{Name(dose)} follows to {Decimals.Short(dose.After ?? 0m)}"),
+            .. Fields.Select(field => (Message)$"{field.Field}: {field.Before} to {field.After}"),
+            .. Doses.Where(dose => !dose.IsSame && dose.Follows).Select(dose => (Message)$"{Name(dose)} follows to {Decimals.Short(dose.After ?? 0m)}"),
         ];
     }
 
@@ -72,7 +72,7 @@ public sealed record FormulaComparison(ImmutableArray<DoseChange> Doses, Immutab
 
     private static IEnumerable<FieldChange> FieldsOf(Formula before, Formula after)
     {
-        FieldChange Of(string field, Func<Formula, string> words) => new(field, words(before), words(after));
+        FieldChange Of(string field, Func<Formula, Message> words) => new(field, words(before), words(after));
         return
         [
             Of("name", formula => formula.Name),
@@ -82,7 +82,7 @@ public sealed record FormulaComparison(ImmutableArray<DoseChange> Doses, Immutab
             Of("use", formula => Plain(formula.Exposure)),
             Of("meets water", formula => YesNo(formula.WetUse)),
             Of("meets sun", formula => YesNo(formula.SunUse)),
-            Of("climate", formula => $"{Decimals.Short(formula.Climate.LowCelsius)} to {Decimals.Short(formula.Climate.HighCelsius)} °C"),
+            Of("climate", formula => $"{Decimals.Short(formula.Climate.LowCelsius)} to {Decimals.Short(formula.Climate.HighCelsius).Celsius}"),
             Of("process", formula => Plain(formula.Process)),
             Of("phases", formula => string.Join(", ", formula.Phases.Select(phase => $"{phase.Id} {phase.Name} ({Plain(phase.Stage)})"))),
             .. PhaseMoves(before, after),

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Topics.Doses;
+using UmberCrock.Core.Units;
 using static UmberCrock.Core.Units.Decimals;
 
 namespace UmberCrock.Core.Intake;
@@ -30,7 +31,7 @@ internal static class IntakeFindings
     {
         var unknown = Where(lines, line => line.Ingredient is null || line.Grams is null);
         return unknown.IsEmpty ? null : Make(
-            FindingCodes.IntakeUnmatched, Severity.Caution, unknown.Length == 1 ? "A line is not understood" : $"{unknown.Length} lines are not understood",
+            FindingCodes.IntakeUnmatched, Severity.Caution, unknown.Length == 1 ? "A line is not understood" : (Message)$"{unknown.Length} lines are not understood",
             $"{string.Join("; ", unknown.Take(3).Select(index => $"line {lines[index].Number}: {Shortened(lines[index].Text)}"))}{(unknown.Length > 3 ? "; and more" : "")}.",
             "No ingredient goes by that name, or there is no amount to weigh. It counts as 0.00 g until you say what it is.", unknown, resolved);
     }
@@ -42,8 +43,8 @@ internal static class IntakeFindings
         var off = total - claimed;
         var round = off < 0m && decimal.Round(-off / RoundGrams) is var steps and > 0m && Math.Abs((steps * RoundGrams) + off) <= -off / 100m;
         return Make(
-            FindingCodes.IntakeTotal, Severity.Caution, off > 0m ? $"{Two(off)} g more than it claims to make" : $"{Two(-off)} g less than it claims to make",
-            $"The lines come to {Two(total)} g, the recipe says {Two(claimed)} g: {Two(100m * Math.Abs(off) / claimed)} % {(off > 0m ? "over" : "short")}.",
+            FindingCodes.IntakeTotal, Severity.Caution, off > 0m ? (Message)$"{Two(off).Grams} more than it claims to make" : $"{Two(-off).Grams} less than it claims to make",
+            $"The lines come to {Two(total).Grams}, the recipe says {Two(claimed).Grams}: {Two(100m * Math.Abs(off) / claimed).Percent} {(off > 0m ? "over" : "short")}.",
             round ? "It is short by a round number: an ingredient may have been left out." : "A point may have slipped, a spoon may be heaped, or a line left out.", [], resolved);
     }
 
@@ -54,8 +55,8 @@ internal static class IntakeFindings
             return null;
         var widest = guessed.MaxBy(index => lines[index].GramsHigh!.Value - lines[index].GramsLow!.Value);
         return Make(
-            FindingCodes.IntakeVolume, Severity.Note, guessed.Length == 1 ? "One amount is not weighed" : $"{guessed.Length} amounts are not weighed",
-            $"Widest is line {lines[widest].Number}: {Two(lines[widest].GramsLow!.Value)} to {Two(lines[widest].GramsHigh!.Value)} g. Weigh that one next time.",
+            FindingCodes.IntakeVolume, Severity.Note, guessed.Length == 1 ? "One amount is not weighed" : (Message)$"{guessed.Length} amounts are not weighed",
+            $"Widest is line {lines[widest].Number}: {Two(lines[widest].GramsLow!.Value)} to {Two(lines[widest].GramsHigh!.Value).Grams}. Weigh that one next time.",
             "Spoons, cups and drops hold more or less of a powder, a pellet or an oil; a balance knows.", guessed, resolved);
     }
 
@@ -64,7 +65,7 @@ internal static class IntakeFindings
         var ranges = Where(lines, line => line.AmountLow < line.AmountHigh && line.Grams is not null);
         return ranges.IsEmpty ? null : Make(
             FindingCodes.IntakeRange, Severity.Note, "A range is read as its middle",
-            $"Line {lines[ranges[0]].Number}: {Short(lines[ranges[0]].AmountLow!.Value)} to {Short(lines[ranges[0]].AmountHigh!.Value)} {lines[ranges[0]].Unit}, {Two(lines[ranges[0]].GramsLow!.Value)} to {Two(lines[ranges[0]].GramsHigh!.Value)} g.",
+            $"Line {lines[ranges[0]].Number}: {Short(lines[ranges[0]].AmountLow!.Value)} to {Short(lines[ranges[0]].AmountHigh!.Value)} {lines[ranges[0]].Unit}, {Two(lines[ranges[0]].GramsLow!.Value)} to {Two(lines[ranges[0]].GramsHigh!.Value).Grams}.",
             "The recipe leaves it open; set the dose you mean on the bench.", ranges, resolved);
     }
 
@@ -82,10 +83,10 @@ internal static class IntakeFindings
         var share = 100m * other / (total - grams + other);
         if (other == grams || share < least || share > most)
             return null;
-        var fix = resolved.Formula.Lines[at].IsBalance ? [] : ImmutableArray.Create(new Fix($"Read {Two(other)} g", null, [new SetPercent(at, decimal.Round(share, 2))]));
+        var fix = resolved.Formula.Lines[at].IsBalance ? [] : ImmutableArray.Create(new Fix($"Read {Two(other).Grams}", null, [new SetPercent(at, decimal.Round(share, 2))]));
         return Make(
             FindingCodes.IntakeTenfold, Severity.Caution, $"{resolved.Ingredients[at].Name} fits only {(other < grams ? "divided" : "multiplied")} by ten",
-            $"Line {line.Number} comes to {Two(percent)} %; {Short(least)} to {Short(most)} % is usual. With {Two(other)} g it is {Two(share)} %.",
+            $"Line {line.Number} comes to {Two(percent).Percent}; {Short(least)} to {Short(most).Percent} is usual. With {Two(other).Grams} it is {Two(share).Percent}.",
             "A point slips easily in copying.", [index], resolved) with
         { Fixes = fix };
     }
@@ -94,6 +95,6 @@ internal static class IntakeFindings
 
     private static string Shortened(string text) => text.Trim() is var trimmed && trimmed.Length > 40 ? trimmed[..40] + "…" : trimmed;
 
-    private static Finding Make(string code, Severity severity, string title, string detail, string why, ImmutableArray<int> lines, ResolvedFormula resolved)
+    private static Finding Make(string code, Severity severity, Message title, Message detail, Message why, ImmutableArray<int> lines, ResolvedFormula resolved)
         => new(code, severity, title, detail, why, resolved.Rules.Intake.Source, lines, []);
 }

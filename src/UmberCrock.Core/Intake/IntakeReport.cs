@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Settings;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Intake;
 
@@ -26,7 +27,7 @@ namespace UmberCrock.Core.Intake;
 /// <param name="Line">Index of its line in the formula; null when it is not in it.</param>
 public sealed record IntakeLine(
     int Number, string Text, string Name, string? Ingredient, decimal? Amount, decimal? AmountLow, decimal? AmountHigh, string? Unit, decimal? Grams, decimal? GramsLow, decimal? GramsHigh,
-    decimal? Percent, decimal? PercentLow, decimal? PercentHigh, bool Weighed, ImmutableArray<string> Alternatives, string Assumed, int? Line);
+    decimal? Percent, decimal? PercentLow, decimal? PercentHigh, bool Weighed, ImmutableArray<string> Alternatives, Message Assumed, int? Line);
 
 /// <summary>What a line that names no ingredient was read as.</summary>
 public enum AsideKind

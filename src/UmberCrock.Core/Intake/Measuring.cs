@@ -5,7 +5,7 @@ using UmberCrock.Core.Units;
 namespace UmberCrock.Core.Intake;
 
 /// <summary>Grams of a line: the reading, at least and at most, and what was assumed.</summary>
-internal sealed record Measured(decimal Grams, decimal Low, decimal High, bool Weighed, string Assumed);
+internal sealed record Measured(decimal Grams, decimal Low, decimal High, bool Weighed, Message Assumed);
 
 /// <summary>Turns amounts into grams.</summary>
 internal static class Measuring
@@ -18,7 +18,7 @@ internal static class Measuring
         switch (unit.Kind)
         {
             case AmountKind.Mass:
-                return new Measured(Kept(amount.Middle * unit.Factor), Kept(amount.Low * unit.Factor), Kept(amount.High * unit.Factor), true, unit.Unit == "g" ? "" : $"{Decimals.Two(amount.Middle * unit.Factor)} g");
+                return new Measured(Kept(amount.Middle * unit.Factor), Kept(amount.Low * unit.Factor), Kept(amount.High * unit.Factor), true, unit.Unit == "g" ? "" : (Message)$"{Decimals.Two(amount.Middle * unit.Factor).Grams}");
             case AmountKind.Volume:
                 var factor = options.Spoons == Spoons.Metric ? unit.MetricFactor ?? unit.Factor : unit.Factor;
                 return Poured(amount.Low * factor, amount.Middle * factor, amount.High * factor, ingredient, rules, $"{amount.Middle * factor:0.0} mL");
@@ -33,14 +33,14 @@ internal static class Measuring
         }
     }
 
-    private static Measured? Poured(decimal low, decimal middle, decimal high, Ingredient ingredient, IntakeRules rules, string volume)
+    private static Measured? Poured(decimal low, decimal middle, decimal high, Ingredient ingredient, IntakeRules rules, Message volume)
     {
         var pieces = rules.Poured.Contains(ingredient.Class) && ingredient.BulkDensity is not null;
         if ((pieces ? ingredient.BulkDensity : ingredient.Density) is not { } density)
             return null;
         return new Measured(
             Kept(middle * (decimal)density.Value), Kept(low * (decimal)density.Low), Kept(high * (decimal)density.High), false,
-            FormattableString.Invariant($"{volume} at {density.Value:0.00} g/mL{(pieces ? " poured" : "")}, {density.Low:0.00} to {density.High:0.00}"));
+            (Message)$"{volume} at {density.Value:0.00} g/mL{(pieces ? " poured" : "")}, {density.Low:0.00} to {density.High:0.00}");
     }
 
     /// <summary>To a ten thousandth of a gram: more digits than any scale.</summary>

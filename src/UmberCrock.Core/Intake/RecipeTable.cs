@@ -4,6 +4,7 @@ using CsvHelper;
 using CsvHelper.Configuration;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Materials;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Intake;
 
@@ -77,7 +78,7 @@ public static class RecipeTable
         {
             var next = Cell(row, columns, TableColumn.Phase);
             if (next.Length > 0 && next != phase)
-                text.Append((phase = next).Length <= ShortPhase && !next.StartsWith("phase", StringComparison.OrdinalIgnoreCase) ? $"Phase {next}" : next).Append(":\n");
+                text.Append((phase = next).Length <= ShortPhase && !next.StartsWith("phase", StringComparison.OrdinalIgnoreCase) ? (Message)$"Phase {next}" : next).Append(":\n");
             var name = NameOf(row, columns, catalogue);
             if (name.Length > 0)
                 text.Append($"{name} {AmountOf(row, columns, words, times)}".TrimEnd()).Append('\n');

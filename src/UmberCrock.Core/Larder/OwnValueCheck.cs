@@ -1,4 +1,3 @@
-using System.Globalization;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Units;
 
@@ -17,13 +16,13 @@ public static class OwnValueCheck
     /// <param name="published">The ingredient as the catalogue has it; null for an own one.</param>
     /// <param name="property">The property.</param>
     /// <param name="value">The own value.</param>
-    public static string? Doubt(Ingredient? published, IngredientProperty property, Quantity value)
+    public static Message? Doubt(Ingredient? published, IngredientProperty property, Quantity value)
     {
         if (published is null || property.Of(published) is not { } known || value.Value < property.Least || value.Value > property.Most)
             return null;
         var width = Math.Max(known.High - known.Low, LeastWidth * Math.Abs(known.Value));
         if (value.Value >= known.Low - (Widths * width) && value.Value <= known.High + (Widths * width))
             return null;
-        return string.Create(CultureInfo.InvariantCulture, $"{property.Words}: published are {known.Low} to {known.High} {known.Unit}; you typed {value.Value}. Is it the right value and unit? Keep it once more if it is.");
+        return $"{property.Words}: published are {known.Low} to {known.High} {known.Unit}; you typed {value.Value}. Is it the right value and unit? Keep it once more if it is.";
     }
 }

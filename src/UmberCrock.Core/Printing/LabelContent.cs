@@ -35,7 +35,7 @@ public sealed record JudgedClaim(string Text, ImmutableArray<ClaimProblem> Probl
 /// <param name="Has">True when this label has it; null for what only an assessor or an authority can give, which is never ticked.</param>
 /// <param name="Detail">What there is, or what to do.</param>
 /// <param name="Source">Who asks for it.</param>
-public sealed record LabelCheckItem(string Key, string Words, bool? Has, string Detail, string Source);
+public sealed record LabelCheckItem(string Key, string Words, bool? Has, Message Detail, string Source);
 
 /// <summary>What stands on a label, every text of it derived. No figure of sun protection gets here by any path.</summary>
 /// <param name="Form">Its form, for the drawing.</param>
@@ -46,7 +46,7 @@ public sealed record LabelCheckItem(string Key, string Words, bool? Has, string 
 public sealed record LabelContent(ProductForm Form, ImmutableArray<LabelText> Texts, ImmutableArray<JudgedClaim> Claims, Durability? Durability, ImmutableArray<LabelCheckItem> Checks)
 {
     /// <summary>The ingredient list, without its heading.</summary>
-    public string Ingredients => First(LabelPart.Ingredients);
+    public string Ingredients => First(LabelPart.Ingredients).Plain;
 
     /// <summary>Derives it.</summary>
     /// <exception cref="DocumentException">The day is not to be believed; or the name, the batch code, the address or a name in the list says what no label may.</exception>
@@ -68,7 +68,7 @@ public sealed record LabelContent(ProductForm Form, ImmutableArray<LabelText> Te
         var claims = formula.Label.Claims.Select(claim => new JudgedClaim(claim, ClaimCheck.Of(claim, resolved))).ToImmutableArray();
         var durability = Durability.Of(resolved, details.MadeOn, details.Lots);
         var duties = rules.Duties.Where(duty => duty.Region is null || duty.Region == settings.Region).ToList();
-        var texts = TextsOf(resolved, list, details, claims, durability).Where(text => text.Text.Length > 0).ToImmutableArray();
+        var texts = TextsOf(resolved, list, details, claims, durability).Where(text => !text.Text.IsEmpty).ToImmutableArray();
         var content = new LabelContent(formula.Form, texts, claims, durability, []);
         return content with { Checks = [.. duties.Select(duty => Checked(duty, content))] };
     }
@@ -83,13 +83,13 @@ public sealed record LabelContent(ProductForm Form, ImmutableArray<LabelText> Te
         yield return new LabelText(LabelPart.Name, formula.Name, "the formula’s name, checked as a claim is", Asks("name"));
         yield return new LabelText(LabelPart.Function, rules.Functions.First(function => function.Form == formula.Form).Words, "what this form is called", Asks("name"));
         foreach (var claim in claims.Where(claim => claim.Stands))
-            yield return new LabelText(LabelPart.Claim, claim.Text, claim.Problems.IsEmpty ? "typed; it stands" : $"typed; it may stand, but: {claim.Problems[0].Why}", Asks("claims"));
+            yield return new LabelText(LabelPart.Claim, claim.Text, claim.Problems.IsEmpty ? "typed; it stands" : (Message)$"typed; it may stand, but: {claim.Problems[0].Why}", Asks("claims"));
         var holds = Declares.Of(resolved);
         foreach (var property in formula.Label.Declares.Select(Declares.PropertyOf).OfType<string>().Where(holds.Holds))
             yield return new LabelText(LabelPart.Declaration, Declares.Written(property), "computed: nothing in it breaks it", Asks("claims"));
         foreach (var line in details.Responsible.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
             yield return new LabelText(LabelPart.Address, line, "who answers for it", Asks("address"));
-        yield return new LabelText(LabelPart.Content, NetOf(details.NetGrams, settings.Region, rules), settings.Region == Region.Us ? $"net weight as given; an ounce is {rules.GramsPerOunce} g (International Yard and Pound Agreement, 1959)" : "net weight as given", Asks("content"));
+        yield return new LabelText(LabelPart.Content, NetOf(details.NetGrams, settings.Region, rules), settings.Region == Region.Us ? (Message)$"net weight as given; an ounce is {rules.GramsPerOunce} g (International Yard and Pound Agreement, 1959)" : "net weight as given", Asks("content"));
         yield return new LabelText(LabelPart.Ingredients, list.List, $"substances summed over all lines, by weight{(list.Items.Any(item => !item.OrderCertain) ? "; the order is not certain everywhere" : "")}", Asks("list"));
         foreach (var warning in rules.Warnings.Where(warning => warning.Stands(resolved)))
         {
@@ -101,19 +101,19 @@ public sealed record LabelContent(ProductForm Form, ImmutableArray<LabelText> Te
         var present = resolved.Ingredients.Where((_, line) => resolved.Totals.Percents[line] > 0m).ToList();
         var sources = resolved.Rules.Allergens.Where(source => present.Exists(ingredient => ingredient.Allergens.Contains(source.Key))).ToList();
         var bring = present.Where(ingredient => ingredient.Allergens.Any()).Select(ingredient => ingredient.Name.ToLowerInvariant()).Distinct(StringComparer.Ordinal).Order(StringComparer.Ordinal);
-        yield return new LabelText(LabelPart.Contains, sources.Count == 0 ? "" : $"Contains {string.Join(", ", sources.Select(source => source.Words))}.", $"it holds {string.Join(", ", bring)}", Asks("precautions"));
+        yield return new LabelText(LabelPart.Contains, sources.Count == 0 ? "" : (Message)$"Contains {string.Join(", ", sources.Select(source => source.Words))}.", $"it holds {string.Join(", ", bring)}", Asks("precautions"));
         yield return new LabelText(LabelPart.Durability, durability?.Text ?? "", durability?.Because ?? "", Asks("durability"));
         yield return new LabelText(LabelPart.Batch, details.BatchCode.Trim(), "the code as given", Asks("batch"));
     }
 
-    private static string NetOf(decimal? grams, Region region, LabelRules rules)
-        => grams is not { } net ? "" : region == Region.Us ? $"Net wt. {Decimals.Two(net / rules.GramsPerOunce)} oz ({Decimals.Short(net)} g)" : $"{Decimals.Short(net)} g";
+    private static Message NetOf(decimal? grams, Region region, LabelRules rules)
+        => grams is not { } net ? (Message)"" : region == Region.Us ? (Message)$"Net wt. {Decimals.Two(net / rules.GramsPerOunce)} oz ({Decimals.Short(net).Grams})" : $"{Decimals.Short(net).Grams}";
 
     private static LabelCheckItem Checked(LabelDuty duty, LabelContent content)
     {
-        (bool?, string) Given(LabelPart part, string otherwise) => content.First(part) is { Length: > 0 } text ? (true, text) : (false, otherwise);
+        (bool?, Message) Given(LabelPart part, string otherwise) => content.First(part) is { IsEmpty: false } text ? (true, text) : (false, otherwise);
         var warnings = content.Of(LabelPart.Warning).Count();
-        var (has, detail) = duty.Key switch
+        (bool? has, Message detail) = duty.Key switch
         {
             "name" => Given(LabelPart.Function, ""),
             "content" => Given(LabelPart.Content, "to weigh"),
@@ -130,5 +130,5 @@ public sealed record LabelContent(ProductForm Form, ImmutableArray<LabelText> Te
         return new LabelCheckItem(duty.Key, duty.Words, has, detail, duty.Source);
     }
 
-    private string First(LabelPart part) => Texts.FirstOrDefault(text => text.Part == part)?.Text ?? "";
+    private Message First(LabelPart part) => Texts.FirstOrDefault(text => text.Part == part)?.Text ?? "";
 }

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Settings;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Printing;
 
@@ -114,7 +115,7 @@ public sealed record LabelPlan
     public IEnumerable<DocumentProblem> Problems()
     {
         if (LabelSize.Read(Layout) is var label && label.Size is not { Face: not LabelFace.Lid })
-            yield return new DocumentProblem("/layout", label.Refusal is { } refused ? $"The label {refused}" : "The label holds the list: a wrap or a base. A lid is chosen beside it.");
+            yield return new DocumentProblem("/layout", label.Refusal is { } refused ? (Message)$"The label {refused}" : "The label holds the list: a wrap or a base. A lid is chosen beside it.");
         if (Lid.Length > 0 && LabelSize.Read(Lid).Size is not { Face: LabelFace.Lid })
             yield return new DocumentProblem("/lid", "The lid is a round one, such as round-50.");
         if (NetGrams is <= 0m or > MostGrams)

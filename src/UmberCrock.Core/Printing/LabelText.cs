@@ -1,3 +1,5 @@
+using UmberCrock.Core.Units;
+
 namespace UmberCrock.Core.Printing;
 
 /// <summary>Which part of a label a text is.</summary>
@@ -46,4 +48,4 @@ public enum LabelPart
 /// <param name="Because">What they follow from.</param>
 /// <param name="Source">Who asks for them, or the document they come from.</param>
 /// <param name="Sign">The word of the small drawing that goes with a warning; null for none.</param>
-public sealed record LabelText(LabelPart Part, string Text, string Because, string Source, string? Sign = null);
+public sealed record LabelText(LabelPart Part, Message Text, Message Because, string Source, string? Sign = null);

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Materials;
+using UmberCrock.Core.Units;
 using static UmberCrock.Core.Units.Decimals;
 
 namespace UmberCrock.Core.Printing;
@@ -31,12 +32,12 @@ internal static class WeighFindings
         var batch = decimal.Ceiling(least * resolved.Totals.Total / resolved.Totals.Percents[line]);
         return new Finding(
             FindingCodes.Unweighable, Severity.Caution, $"{resolved.Ingredients[line].Name} is too little for this scale",
-            $"{target:0.###} g on a scale that shows {step:0.###} g; from {least:0.###} g it can be trusted. A batch of {Short(batch)} g would do{Premix(resolved, line, target, least)}.",
+            $"{target:0.###} g on a scale that shows {step:0.###} g; from {least:0.###} g it can be trusted. A batch of {Short(batch).Grams} would do{Premix(resolved, line, target, least)}.",
             "The last digit of a scale is a guess, and of a dose this small it is a large part.", rules.Source, [line], []);
     }
 
     /// <summary>A dilution in the formula's own oil, strong enough to be weighed, and no more oil than there is.</summary>
-    private static string Premix(ResolvedFormula resolved, int line, decimal target, decimal least)
+    private static Message Premix(ResolvedFormula resolved, int line, decimal target, decimal least)
     {
         var oil = Enumerable.Range(0, resolved.Ingredients.Length).Where(other => other != line && resolved.Ingredients[other].Class == IngredientClass.Oil)
             .OrderByDescending(other => resolved.Totals.Percents[other]).FirstOrDefault(-1);
@@ -47,7 +48,7 @@ internal static class WeighFindings
         {
             var premix = target * 100m / strength;
             if (premix >= least && premix - target <= holds)
-                return $"; or a premix of {Short(strength)} % in the {resolved.Ingredients[oil].Name.ToLowerInvariant()}: weigh {Two(premix)} g of it and {Two(premix - target)} g less of the oil";
+                return $"; or a premix of {Short(strength).Percent} in the {resolved.Ingredients[oil].Name.ToLowerInvariant()}: weigh {Two(premix).Grams} of it and {Two(premix - target).Grams} less of the oil";
         }
 
         return "";
@@ -55,6 +56,6 @@ internal static class WeighFindings
 
     private static Finding Rounding(ResolvedFormula resolved, int line, decimal target, decimal shown, decimal step) => new(
         FindingCodes.Rounding, Severity.Note, $"Rounding moves {resolved.Ingredients[line].Name}",
-        $"{target:0.####} g becomes {shown:0.###} g on a scale that shows {step:0.###} g: {Two(100m * Math.Abs(shown - target) / target)} % off; {Short(resolved.Rules.Scale.NoticeablePercent)} % is noticed.",
+        $"{target:0.####} g becomes {shown:0.###} g on a scale that shows {step:0.###} g: {Two(100m * Math.Abs(shown - target) / target).Percent} off; {Short(resolved.Rules.Scale.NoticeablePercent).Percent} is noticed.",
         "Small doses suffer most from a coarse scale; a larger batch or a finer scale brings them nearer.", resolved.Rules.Scale.Source, [line], []);
 }

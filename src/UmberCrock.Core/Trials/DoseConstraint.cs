@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Topics.Doses;
+using UmberCrock.Core.Units;
 using static UmberCrock.Core.Units.Decimals;
 
 namespace UmberCrock.Core.Trials;
@@ -11,7 +12,7 @@ namespace UmberCrock.Core.Trials;
 /// <param name="Weights">One for every line.</param>
 /// <param name="Least">Lower bound; null for none.</param>
 /// <param name="Most">Upper bound; null for none.</param>
-internal sealed record DoseConstraint(string Pointer, string Words, ImmutableArray<decimal> Weights, decimal? Least, decimal? Most)
+internal sealed record DoseConstraint(string Pointer, Message Words, ImmutableArray<decimal> Weights, decimal? Least, decimal? Most)
 {
     /// <summary>True when doses in percent keep it.</summary>
     public bool Holds(IReadOnlyList<decimal> doses)
@@ -28,7 +29,7 @@ internal sealed record DoseConstraint(string Pointer, string Words, ImmutableArr
 
     private static IEnumerable<DoseConstraint> Locked(ResolvedFormula resolved, IReadOnlyCollection<int> locked)
         => locked.Order().Select(line => new DoseConstraint(
-            $"/formula/lines/{line}", $"{resolved.Ingredients[line].Name} locked at {Two(resolved.Totals.Percents[line])} %",
+            $"/formula/lines/{line}", $"{resolved.Ingredients[line].Name} locked at {Two(resolved.Totals.Percents[line]).Percent}",
             On(resolved, [line]), resolved.Totals.Percents[line], resolved.Totals.Percents[line]));
 
     private static IEnumerable<DoseConstraint> Windows(ResolvedFormula resolved)
@@ -38,21 +39,21 @@ internal sealed record DoseConstraint(string Pointer, string Words, ImmutableArr
             var lines = resolved.LinesOf(ingredient.Slug);
             var placement = DosePlacement.Of(resolved, ingredient);
             if (placement.Limit is { Kind: LimitKind.Ingredient } limit)
-                yield return new DoseConstraint(PointerOf(lines), $"{ingredient.Name} at most {Short(limit.Percent)} %, its limit", On(resolved, lines), null, limit.Percent);
+                yield return new DoseConstraint(PointerOf(lines), $"{ingredient.Name} at most {Short(limit.Percent).Percent}, its limit", On(resolved, lines), null, limit.Percent);
             if (placement.Window is { } window)
-                yield return new DoseConstraint(PointerOf(lines), $"{ingredient.Name} {Short(window.MinPercent ?? 0m)} to {Short(window.MaxPercent ?? 100m)} %, its window", On(resolved, lines), window.MinPercent, window.MaxPercent);
+                yield return new DoseConstraint(PointerOf(lines), $"{ingredient.Name} {Short(window.MinPercent ?? 0m)} to {Short(window.MaxPercent ?? 100m).Percent}, its window", On(resolved, lines), window.MinPercent, window.MaxPercent);
         }
     }
 
     private static IEnumerable<DoseConstraint> Substances(ResolvedFormula resolved)
         => resolved.SubstanceLimits.Select(bound => new DoseConstraint(
-            PointerOf(bound.Lines), $"{bound.Subject[0]} at most {Short(bound.Rule.MaxPercent!.Value)} %, its limit",
+            PointerOf(bound.Lines), $"{bound.Subject[0]} at most {Short(bound.Rule.MaxPercent!.Value).Percent}, its limit",
             [.. resolved.Ingredients.Select(ingredient => ingredient.ShareOf(bound.Subject).High)], null, bound.Rule.MaxPercent));
 
     private static IEnumerable<DoseConstraint> Groups(ResolvedFormula resolved)
         => GroupFindings.Governing(resolved)
             .Select(limit => (Limit: limit, Lines: resolved.LinesWhere(limit.Counts))).Where(entry => !entry.Lines.IsEmpty)
-            .Select(entry => new DoseConstraint(PointerOf(entry.Lines), $"{entry.Limit.Group} together at most {Short(entry.Limit.MaxPercent)} %", On(resolved, entry.Lines), null, entry.Limit.MaxPercent));
+            .Select(entry => new DoseConstraint(PointerOf(entry.Lines), $"{entry.Limit.Group} together at most {Short(entry.Limit.MaxPercent).Percent}", On(resolved, entry.Lines), null, entry.Limit.MaxPercent));
 
     private static IEnumerable<DoseConstraint> Sunlight(ResolvedFormula resolved)
     {

@@ -3,6 +3,7 @@ using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Physics;
 using UmberCrock.Core.Topics.Texture;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Trials;
 
@@ -11,7 +12,7 @@ namespace UmberCrock.Core.Trials;
 /// <param name="Celsius">Where, C.</param>
 /// <param name="Least">Lower bound; null for none.</param>
 /// <param name="Below">Upper bound, itself excluded; null for none.</param>
-internal sealed record FirmnessDemand(string Words, double Celsius, double? Least, double? Below)
+internal sealed record FirmnessDemand(Message Words, double Celsius, double? Least, double? Below)
 {
     /// <summary>How far a firmness is outside; 0 inside.</summary>
     public double Miss(double firmness) => Math.Max(0, Math.Max((Least ?? firmness) - firmness, firmness - (Below ?? firmness)));
@@ -24,7 +25,7 @@ internal sealed record FirmnessDemand(string Words, double Celsius, double? Leas
     {
         var rules = resolved.Rules.Texture;
         FirmnessDemand From(Band least, Band most, double celsius, bool floor, bool ceiling)
-            => new($"{(least == most ? TextureFindings.Word(least) : TextureFindings.WantedWords(resolved))} at {celsius:0.#} °C", celsius,
+            => new($"{(least == most ? TextureFindings.Word(least) : TextureFindings.WantedWords(resolved))} at {Decimals.Celsius(celsius, "0.#")}", celsius,
                 floor && rules.FromOf(least) > 0 ? rules.FromOf(least) : null, ceiling && double.IsFinite(rules.ToOf(most)) ? rules.ToOf(most) : null);
         if (target.Band is { } band)
             return [From(band, band, (double)target.AtCelsius!.Value, true, true)];

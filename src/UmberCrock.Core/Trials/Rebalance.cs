@@ -5,6 +5,7 @@ using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Trials;
 
@@ -160,7 +161,7 @@ public static class Rebalance
             return left;
         }
 
-        private static string Wanted(FirmnessDemand demand)
-            => demand is { Least: { } least, Below: { } below } ? $"{least:0.0} to {below:0.0}" : demand.Least is { } from ? $"{from:0.0} or more" : $"less than {demand.Below:0.0}";
+        private static Message Wanted(FirmnessDemand demand)
+            => demand is { Least: { } least, Below: { } below } ? (Message)$"{least:0.0} to {below:0.0}" : demand.Least is { } from ? (Message)$"{from:0.0} or more" : $"less than {demand.Below!.Value:0.0}";
     }
 }

@@ -8,6 +8,7 @@ using UmberCrock.Core.Settings;
 using UmberCrock.Core.Topics.FreeFrom;
 using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Core.Units;
+using static UmberCrock.Core.Units.Decimals;
 
 namespace UmberCrock.Core.Trials;
 
@@ -25,7 +26,7 @@ namespace UmberCrock.Core.Trials;
 /// <param name="Why">What changes, in words.</param>
 public sealed record SwapCandidate(
     string Ingredient, decimal Percent, ImmutableArray<FormulaEdit> Edits, Formula Formula, Band BandBefore, Band BandAfter, double FirmnessBefore, double FirmnessAfter,
-    ImmutableArray<string> FindingsAdded, ImmutableArray<string> FindingsRemoved, string Why);
+    ImmutableArray<string> FindingsAdded, ImmutableArray<string> FindingsRemoved, Message Why);
 
 /// <summary>Finds what can stand in for a line. Each is evaluated, never trusted.</summary>
 public static class Swap
@@ -50,7 +51,7 @@ public static class Swap
         Formula formula, int line, string? to, IReadOnlyCollection<Avoid> avoid, IEnumerable<Ingredient> present, Catalogue catalogue, EvaluationSettings settings)
     {
         if (line < 0 || line >= formula.Lines.Length)
-            throw new DocumentException("/line", formula.Lines.IsEmpty ? "names a line, and the formula has none." : $"must be a line of the formula, from 0 to {formula.Lines.Length - 1}.");
+            throw new DocumentException("/line", formula.Lines.IsEmpty ? "names a line, and the formula has none." : (Message)$"must be a line of the formula, from 0 to {formula.Lines.Length - 1}.");
         var resolved = ResolvedFormula.Of(formula, catalogue, settings);
         var own = resolved.Ingredients[line];
         var others = to is null ? present : [catalogue.Find(to) ?? throw new DocumentException("/to", $"\"{to}\" is not an ingredient of the catalogue.")];
@@ -77,11 +78,11 @@ public static class Swap
         var changed = FormulaEdit.ApplyAll(resolved.Formula, edits);
         var after = Evaluator.Sweep(changed, resolved.Catalogue, resolved.Settings);
         var (codesBefore, codesAfter) = (Codes(before), Codes(after));
-        var dose = percent == now ? "weight for weight" : $"{Decimals.Two(now)} becomes {Decimals.Two(percent)}";
+        var dose = percent == now ? "weight for weight" : (Message)$"{Decimals.Two(now)} becomes {Decimals.Two(percent)}";
         var candidate = new SwapCandidate(
             replacement.Ingredient.Slug, percent, edits, changed, before.Melt.At(RoomCelsius).Band, after.Melt.At(RoomCelsius).Band, before.Melt.At(RoomCelsius).Firmness, after.Melt.At(RoomCelsius).Firmness,
             [.. codesAfter.Except(codesBefore)], [.. codesBefore.Except(codesAfter)],
-            $"{dose}; firmness {before.Melt.At(RoomCelsius).Firmness:0.0} to {after.Melt.At(RoomCelsius).Firmness:0.0} at {RoomCelsius:0} °C; neat: {replacement.Words}.");
+            $"{dose}; firmness {before.Melt.At(RoomCelsius).Firmness:0.0} to {after.Melt.At(RoomCelsius).Firmness:0.0} at {Celsius(RoomCelsius, "0")}; neat: {replacement.Words}.");
         return ((Added(before, after, Severity.Stop), Distance(before, after) + (CautionPoints * Added(before, after, Severity.Caution))), candidate);
     }
 

@@ -6,6 +6,7 @@ using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
 using UmberCrock.Core.Topics.FreeFrom;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Trials;
 
@@ -47,7 +48,7 @@ public enum SwitchKind
 /// <param name="Before">What the core says of it now.</param>
 /// <param name="After">And of what it becomes.</param>
 /// <param name="Refusals">Why it cannot be done; empty when it can.</param>
-public sealed record SwitchProposal(SwitchKind Kind, ImmutableArray<FormulaEdit> Edits, Formula Formula, EvaluationResult Before, EvaluationResult After, ImmutableArray<string> Refusals);
+public sealed record SwitchProposal(SwitchKind Kind, ImmutableArray<FormulaEdit> Edits, Formula Formula, EvaluationResult Before, EvaluationResult After, ImmutableArray<Message> Refusals);
 
 /// <summary>Whole-formula switches: swaps of every line that is in the way, lines taken out, or a rebalance for a hotter climate.</summary>
 public static class Switch

@@ -8,7 +8,6 @@ using UmberCrock.Core.Settings;
 using UmberCrock.Core.Topics.Doses;
 using UmberCrock.Core.Topics.Labels;
 using UmberCrock.Core.Topics.Texture;
-using UmberCrock.Core.Units;
 using UmberCrock.Storage;
 using UmberCrock.Web.Drawing;
 
@@ -85,7 +84,7 @@ public sealed record BenchView
         _ => "",
     };
 
-    private static string Range(decimal low, decimal high) => low == high ? Decimals.Short(decimal.Round(low, 4)) : $"{Decimals.Short(decimal.Round(low, 4))} to {Decimals.Short(decimal.Round(high, 4))}";
+    private static string Range(decimal low, decimal high) => low == high ? Shown.Short(decimal.Round(low, 4)) : $"{Shown.Short(decimal.Round(low, 4))} to {Shown.Short(decimal.Round(high, 4))}";
 
     /// <summary>Lays a formula out. More than this many lines make the ledger tighter.</summary>
     public bool IsTight => Evaluation.Lines.Length > 14;
@@ -116,7 +115,7 @@ public sealed record BenchView
         var lines = Enumerable.Range(0, evaluation.Lines.Length).Where(index => evaluation.Lines[index].Phase == phase.Id)
             .Select(index => LineOf(index, kept, evaluation, totals, catalogue)).ToList();
         var percent = lines.Sum(line => line.Line.Percent);
-        return new PhaseView(phase, HintOf(phase, lines, catalogue), Decimals.Two(percent), Decimals.Two(percent * kept.BatchGrams / 100m), lines);
+        return new PhaseView(phase, HintOf(phase, lines, catalogue), Shown.Two(percent), Shown.Two(percent * kept.BatchGrams / 100m), lines);
     }
 
     private static LineView LineOf(int index, KeptFormula kept, EvaluationResult evaluation, FormulaTotals totals, Catalogue catalogue)
@@ -124,7 +123,7 @@ public sealed record BenchView
         var line = evaluation.Lines[index];
         var (state, stateClass) = StateOf(line);
         return new LineView(
-            index, line, Hatches.Of(catalogue.Find(line.Ingredient)!), Decimals.Two(totals.GramsOf(index, kept.BatchGrams)),
+            index, line, Hatches.Of(catalogue.Find(line.Ingredient)!), Shown.Two(totals.GramsOf(index, kept.BatchGrams)),
             DoseGauge.Of(line), state, stateClass);
     }
 
@@ -134,10 +133,10 @@ public sealed record BenchView
         var least = line.MinPercent ?? 0m;
         return line.Place switch
         {
-            Place.OverLimit when line.HardLimitPercent is { } limit && line.Percent > limit => ($"{Decimals.Two(line.Percent - limit)} over limit", "over"),
+            Place.OverLimit when line.HardLimitPercent is { } limit && line.Percent > limit => ($"{Shown.Two(line.Percent - limit)} over limit", "over"),
             Place.OverLimit => ("over limit in sum", "over"),
-            Place.Above => ($"{Decimals.Two(line.Percent - most)} above", "near"),
-            Place.Below => ($"{Decimals.Two(least - line.Percent)} under", "near"),
+            Place.Above => ($"{Shown.Two(line.Percent - most)} above", "near"),
+            Place.Below => ($"{Shown.Two(least - line.Percent)} under", "near"),
             _ when line.Balance => ("to 100", "bal"),
             Place.Near when most - line.Percent < line.Percent - least => ("near the top", "near"),
             Place.Near => ("near the bottom", "near"),
@@ -167,7 +166,7 @@ public sealed record BenchView
             return null;
         var fix = finding.Fixes[0];
         var edits = System.Text.Json.JsonSerializer.Serialize(fix.Edits, ContractJson.Options);
-        return new FixView(fix.Title, fix.Effect, edits, GhostOf(fix, formula, evaluation, catalogue));
+        return new FixView(fix.Title.ToString(), fix.Effect?.ToString(), edits, GhostOf(fix, formula, evaluation, catalogue));
     }
 
     /// <summary>The melt curve a fix would lead to; null where it would look the same.</summary>

@@ -4,7 +4,6 @@ using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Topics.Texture;
-using UmberCrock.Core.Units;
 using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Bench;
@@ -19,7 +18,7 @@ public sealed record ComparedDose(string Name, Hatch Hatch, DoseChange Change, d
     public const double Width = 190;
 
     /// <summary>"+2.00", or nothing where nothing changed.</summary>
-    public string By => Change.IsSame ? "" : $"{(Change.By > 0 ? "+" : "")}{Decimals.Two(Change.By)}";
+    public string By => Change.IsSame ? "" : $"{(Change.By > 0 ? "+" : "")}{Shown.Two(Change.By)}";
 }
 
 /// <summary>A finding of either: the worst severity, its title, and where it is found.</summary>
@@ -32,8 +31,8 @@ public sealed record ComparedFinding(string Severity, string Title, bool Before,
             => one.Code == other.Code && (one.Lines.IsEmpty || other.Lines.IsEmpty || one.Lines.Select(line => before.Lines[line].Ingredient).Intersect(other.Lines.Select(line => after.Lines[line].Ingredient)).Any());
         return
         [
-            .. after.Findings.Select(finding => new ComparedFinding(Vocabulary.Word(finding.Severity), finding.Title, before.Findings.Any(had => IsSame(had, finding)), true)),
-            .. before.Findings.Where(finding => !after.Findings.Any(has => IsSame(finding, has))).Select(finding => new ComparedFinding(Vocabulary.Word(finding.Severity), finding.Title, true, false)),
+            .. after.Findings.Select(finding => new ComparedFinding(Vocabulary.Word(finding.Severity), finding.Title.ToString(), before.Findings.Any(had => IsSame(had, finding)), true)),
+            .. before.Findings.Where(finding => !after.Findings.Any(has => IsSame(finding, has))).Select(finding => new ComparedFinding(Vocabulary.Word(finding.Severity), finding.Title.ToString(), true, false)),
         ];
     }
 }
@@ -54,7 +53,7 @@ public sealed record CompareView(
         double? X(decimal? percent) => percent is { } dose ? (double)(dose / most) * ComparedDose.Width : null;
         return new CompareView(
             before, after,
-            [.. comparison.Words(slug => catalogue.Find(slug)?.Name ?? slug)],
+            [.. comparison.Words(slug => catalogue.Find(slug)?.Name ?? slug).Select(change => change.ToString())],
             [.. comparison.Doses.Select(dose => new ComparedDose(catalogue.Find(dose.Ingredient)!.Name, Hatches.Of(catalogue.Find(dose.Ingredient)!), dose, X(dose.Before), X(dose.After)))],
             ComparedFinding.Between(before.Evaluation, after.Evaluation),
             MeltDrawing.Of(after.Evaluation.Melt, after.Formula, catalogue.Rules.Texture, MeltScale.Bench),

@@ -3,7 +3,6 @@ using UmberCrock.Core.Documents;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Intake;
 using UmberCrock.Core.Materials;
-using UmberCrock.Core.Units;
 using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Bench;
@@ -90,7 +89,7 @@ public sealed record IntakeView(IntakeReport Report, string Text, string Pasted,
         var doubt = report.Findings.FirstOrDefault(finding => finding.Severity == Severity.Caution && finding.Lines.Contains(index));
         var choices = line.Alternatives.Take(MostChoices).Select((slug, at) => new ReadingChoice((at + 2).ToString(CultureInfo.InvariantCulture), catalogue.Find(slug)!.Name, $"{AmountText(line)} {catalogue.Find(slug)!.Name}".Trim())).ToList();
         if (doubt is { Code: FindingCodes.IntakeTenfold, Fixes: [var fix, ..] })
-            choices.Insert(0, new ReadingChoice("t", fix.Title, $"{fix.Title["Read ".Length..]} {ingredient!.Name}"));
+            choices.Insert(0, new ReadingChoice("t", fix.Title.ToString(), string.Create(CultureInfo.InvariantCulture, $"{fix.Title.Figures.Single().Value:0.####} g {ingredient!.Name}")));
         choices.Add(new ReadingChoice("x", "leave out", $"{LeftOut} {line.Text.Trim()}"));
         return new IntakeRow
         {
@@ -123,7 +122,7 @@ public sealed record IntakeView(IntakeReport Report, string Text, string Pasted,
             {
                 AsideKind.Name => "taken as the formula’s name",
                 AsideKind.Heading => "read as a phase heading",
-                AsideKind.Claim => report.ClaimedTotalGrams is { } claim ? $"claimed total {Decimals.Two(claim)} g" : "what it makes; it gives no grams",
+                AsideKind.Claim => report.ClaimedTotalGrams is { } claim ? $"claimed total {Shown.Two(claim)} g" : "what it makes; it gives no grams",
                 _ => isOut ? "left out" : "read as an instruction, left out",
             },
             Choices = isOut ? [new ReadingChoice("x", "take in again", pasted)] : [],

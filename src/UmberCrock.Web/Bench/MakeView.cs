@@ -39,7 +39,7 @@ public sealed record MakeView(
         }
         catch (DocumentException refused)
         {
-            return Of(formula, [], [.. refused.Problems.Select(problem => problem.Reason)], catalogue, settings);
+            return Of(formula, [], [.. refused.Problems.Select(problem => problem.Reason.ToString())], catalogue, settings);
         }
     }
 
@@ -47,7 +47,7 @@ public sealed record MakeView(
     public static MakeView Switched(Formula formula, SwitchKind kind, IReadOnlyCollection<Ingredient> present, Catalogue catalogue, EvaluationSettings settings)
     {
         var made = Switch.Of(formula, kind, present, catalogue, settings);
-        return Of(formula, made.Edits, made.Refusals, catalogue, settings);
+        return Of(formula, made.Edits, [.. made.Refusals.Select(refusal => refusal.ToString())], catalogue, settings);
     }
 
     private static MakeView Of(Formula formula, ImmutableArray<FormulaEdit> edits, ImmutableArray<string> refusals, Catalogue catalogue, EvaluationSettings settings)
@@ -55,7 +55,7 @@ public sealed record MakeView(
         var changed = FormulaEdit.ApplyAll(formula, edits);
         var (before, after) = (Evaluator.Sweep(formula, catalogue, settings), Evaluator.Sweep(changed, catalogue, settings));
         return new MakeView(
-            [.. FormulaComparison.Of(formula, changed).Words(slug => catalogue.Find(slug)!.Name)],
+            [.. FormulaComparison.Of(formula, changed).Words(slug => catalogue.Find(slug)!.Name).Select(change => change.ToString())],
             [.. ComparedFinding.Between(before, after).Where(finding => finding.Before != finding.After || finding.Severity == Vocabulary.Word(Severity.Stop))],
             [
                 ("at 20 °C", Texture(before), Texture(after)),

@@ -7,7 +7,6 @@ using UmberCrock.Core.Topics.Emulsions;
 using UmberCrock.Core.Topics.Keeping;
 using UmberCrock.Core.Topics.Suspension;
 using UmberCrock.Core.Topics.Texture;
-using UmberCrock.Core.Units;
 using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Bench;
@@ -75,16 +74,16 @@ public sealed record OutlookView(IReadOnlyList<FeelScale> Feel, KeepingView? Kee
         return new KeepingView(
             report, $"{months:0} months", catalogue.Find(report.Weakest!)!.Name,
             settings.BestBefore == BestBeforeSchool.ShortestLived ? $"{first}, which counts here; {weight}." : $"{first}; {weight}, which counts here.",
-            string.Join(", ", report.Factors.Select(factor => FormattableString.Invariant($"{factor.Words} × {factor.Factor:0.##}"))),
+            string.Join(", ", report.Factors.Select(factor => $"{factor.Words} × {factor.Factor:0.##}")),
             FattyAcidBar.Of(report.FattyAcids));
     }
 
     private static EmulsifierView EmulsifierOf(EmulsionReport report, EvaluationResult evaluation, EmulsifierRules rules)
     {
         static double X(double hlb) => Math.Clamp(hlb, 0, MostHlb) / MostHlb * EmulsifierView.Width;
-        var words = $"{Decimals.Two(report.EmulsifierPercent)} % emulsifier"
+        var words = $"{Shown.Two(report.EmulsifierPercent)} % emulsifier"
             + (report.EmulsifierToOil is { } ratio ? $", {ratio:0.00} to one part of oil" : "")
-            + (report.CationicPercent > 0m ? $"; {Decimals.Two(report.CationicPercent)} % of it conditions and is judged by its dose, not by HLB" : "")
+            + (report.CationicPercent > 0m ? $"; {Shown.Two(report.CationicPercent)} % of it conditions and is judged by its dose, not by HLB" : "")
             + (report.RequiredHlb is null ? "." : $". The wish is known for {report.CoveredPercent:0} % of the oils.");
         return new EmulsifierView(
             report, report.RequiredHlb is { } wanted ? (X(wanted - rules.MismatchBy), X(wanted + rules.MismatchBy)) : null, report.SuppliedHlb is { } supplied ? X(supplied) : null,

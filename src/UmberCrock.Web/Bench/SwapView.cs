@@ -4,7 +4,6 @@ using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Trials;
-using UmberCrock.Core.Units;
 using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Bench;
@@ -18,10 +17,10 @@ public sealed record SwapView(string Name, string Percent, IReadOnlyList<SwapCho
     /// <summary>Lays candidates out.</summary>
     public static SwapView Of(Formula formula, int line, ImmutableArray<SwapCandidate> candidates, Catalogue catalogue)
         => new(
-            catalogue.Find(formula.Lines[line].Ingredient)!.Name, Decimals.Two(FormulaTotals.Of(formula).Percents[line]),
+            catalogue.Find(formula.Lines[line].Ingredient)!.Name, Shown.Two(FormulaTotals.Of(formula).Percents[line]),
             [.. candidates.Select(candidate => new SwapChoice(
-                catalogue.Find(candidate.Ingredient)!.Name, Hatches.Of(catalogue.Find(candidate.Ingredient)!), Decimals.Two(candidate.Percent),
-                BandStretches.Word(candidate.BandBefore), BandStretches.Word(candidate.BandAfter), Words(candidate.FindingsAdded), Words(candidate.FindingsRemoved), candidate.Why,
+                catalogue.Find(candidate.Ingredient)!.Name, Hatches.Of(catalogue.Find(candidate.Ingredient)!), Shown.Two(candidate.Percent),
+                BandStretches.Word(candidate.BandBefore), BandStretches.Word(candidate.BandAfter), Words(candidate.FindingsAdded), Words(candidate.FindingsRemoved), candidate.Why.ToString(),
                 JsonSerializer.Serialize(candidate.Edits, ContractJson.Options)))]);
 
     private static string Words(ImmutableArray<string> codes) => string.Join(", ", codes.Select(code => code.Replace('-', ' ')));

@@ -7,6 +7,9 @@ namespace UmberCrock.Web.Bench;
 /// <summary>How the screens say the contract's words.</summary>
 public static class Words
 {
+    /// <summary>A text, or its beginning where it is longer than so many letters.</summary>
+    public static string Cut(string text, int letters) => text.Length > letters ? $"{text[..letters]}…" : text;
+
     /// <summary>A form: "whipped butter".</summary>
     public static string Of(ProductForm form) => Plain(form);
 

@@ -1,6 +1,5 @@
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Topics.Doses;
-using UmberCrock.Core.Units;
 
 namespace UmberCrock.Web.Drawing;
 
@@ -106,7 +105,7 @@ public sealed record DoseGauge
             var x = (double)value * scale;
             // From the right: the limit matters most; a number that would touch its neighbour is left out.
             if (x <= Width && numbers.TrueForAll(number => Math.Abs(number.X - x) >= LeastNumberGap))
-                numbers.Add(new GaugeNumber(Math.Clamp(x, 6, Width - 6), Decimals.Short(value), isLimit));
+                numbers.Add(new GaugeNumber(Math.Clamp(x, 6, Width - 6), Shown.Short(value), isLimit));
         }
 
         Add(line.HardLimitPercent is { } limit ? decimal.Round(limit, 2) : null, isLimit: true);
@@ -117,8 +116,8 @@ public sealed record DoseGauge
 
     private static string LabelOf(EvaluatedLine line)
     {
-        var window = line.MaxPercent is { } most ? $"window {Decimals.Short(line.MinPercent ?? 0m)} to {Decimals.Short(most)}" : "no window known";
-        var limit = line.HardLimitPercent is { } hard ? $", limit {Decimals.Short(decimal.Round(hard, 2))}" : "";
-        return $"{Decimals.Two(line.Percent)} percent, {window}{limit}";
+        var window = line.MaxPercent is { } most ? $"window {Shown.Short(line.MinPercent ?? 0m)} to {Shown.Short(most)}" : "no window known";
+        var limit = line.HardLimitPercent is { } hard ? $", limit {Shown.Short(decimal.Round(hard, 2))}" : "";
+        return $"{Shown.Two(line.Percent)} percent, {window}{limit}";
     }
 }

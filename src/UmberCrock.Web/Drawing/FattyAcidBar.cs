@@ -45,7 +45,7 @@ public sealed record FattyAcidBar(IReadOnlyList<AcidStretch> Stretches, double S
                     below = x;
                 else
                     continue;
-                names.Add((x, Math.Abs(below - x) < 1e-9 && Math.Abs(above - x) > 1e-9, stretch.Name, stretch.Percent.ToString("0.#", System.Globalization.CultureInfo.InvariantCulture)));
+                names.Add((x, Math.Abs(below - x) < 1e-9 && Math.Abs(above - x) > 1e-9, stretch.Name, stretch.Percent.ToString("0.#", System.Globalization.CultureInfo.CurrentCulture)));
             }
 
             return names;

@@ -1,6 +1,5 @@
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Topics.Texture;
-using UmberCrock.Core.Units;
 
 namespace UmberCrock.Web.Drawing;
 
@@ -49,7 +48,7 @@ public sealed record TextureStrip
             Ticks = [.. all.Skip(1).Select(stretch => stretch.From)],
             Posts = (low is >= 0 and <= HottestCelsius ? X(low) : null, high is >= 0 and <= HottestCelsius ? X(high) : null),
             Leaves = leaves is null ? null : (leaves.From, leaves.Fits ? "" : leaves.Word),
-            ClimateText = $"{Decimals.Short(formula.Climate.LowCelsius)} to {Decimals.Short(formula.Climate.HighCelsius)} °C",
+            ClimateText = $"{Shown.Short(formula.Climate.LowCelsius)} to {Shown.Short(formula.Climate.HighCelsius)} °C",
             Label = $"{string.Join(", ", all.Select(stretch => $"{stretch.Word} {stretch.FromCelsius:0} to {stretch.ToCelsius:0}"))}; climate {formula.Climate.LowCelsius} to {formula.Climate.HighCelsius}",
         };
     }

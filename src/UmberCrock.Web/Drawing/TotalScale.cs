@@ -1,5 +1,4 @@
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Units;
 
 namespace UmberCrock.Web.Drawing;
 
@@ -29,9 +28,9 @@ public sealed record TotalScale(double MarkerX, bool IsParked, DoseMarker Marker
         var x = X((double)totals.Total);
         return totals.Off switch
         {
-            0m => new(x, parked, DoseMarker.Bead, "0.00 off, exactly full"),
-            < 0m => new(x, parked, DoseMarker.Wedge, $"{Decimals.Two(-totals.Off)} short"),
-            _ => new(x, parked, DoseMarker.Block, $"{Decimals.Two(totals.Off)} over"),
+            0m => new(x, parked, DoseMarker.Bead, $"{Shown.Two(0m)} off, exactly full"),
+            < 0m => new(x, parked, DoseMarker.Wedge, $"{Shown.Two(-totals.Off)} short"),
+            _ => new(x, parked, DoseMarker.Block, $"{Shown.Two(totals.Off)} over"),
         };
     }
 }

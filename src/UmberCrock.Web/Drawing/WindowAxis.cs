@@ -3,7 +3,6 @@ using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
 using UmberCrock.Core.Topics.Doses;
-using UmberCrock.Core.Units;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;
 
@@ -37,11 +36,11 @@ public sealed record WindowAxis(IReadOnlyList<WindowLine> Lines, decimal Top)
         {
             var (least, most, limit) = (group.Key.MinPercent ?? 0m, group.Key.MaxPercent!.Value, group.Key.Limit);
             var kinds = group.Count() == Kinds.Length ? "any product" : string.Join(", ", group.Select(entry => Words.Of(entry.Kind)));
-            var text = $"{Decimals.Short(least)} to {Decimals.Short(most)}";
+            var text = $"{Shown.Short(least)} to {Shown.Short(most)}";
             return new WindowLine(
                 char.ToUpperInvariant(kinds[0]) + kinds[1..], X(least), X(most), limit <= top ? X(limit.Value) : null,
                 [.. uses.Where(use => group.Any(entry => entry.Kind == use.Form) || group.Count() == Kinds.Length).Select(use => X(use.Percent))], text,
-                $"{kinds}: usual {text} percent{(limit is { } hard ? $", at most {Decimals.Short(hard)}" : "")}");
+                $"{kinds}: usual {text} percent{(limit is { } hard ? $", at most {Shown.Short(hard)}" : "")}");
         });
         return new WindowAxis([.. lines], top);
     }

@@ -55,7 +55,7 @@ internal static class Opening
                 }
                 catch (DocumentException refused)
                 {
-                    say(refused.Problems[0].Reason);
+                    say(refused.Problems[0].Reason.ToString());
                 }
             }
         }

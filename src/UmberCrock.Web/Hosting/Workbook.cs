@@ -21,7 +21,7 @@ internal static class Workbook
     private const int MostSheets = 30;
     private const int MostTexts = 100_000;
     private const int LongestText = 500;
-    private const long MostUnpacked = 24 * 1024 * 1024;
+    private const int MostUnpacked = 24 * 1024 * 1024;
     private const int MostParts = 500;
     private const int LookEvery = 2000;
     private const string Relations = "http://schemas.openxmlformats.org/officeDocument/2006/relationships";

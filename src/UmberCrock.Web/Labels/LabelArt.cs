@@ -50,7 +50,7 @@ internal sealed record LabelArt(LabelSize Size, IReadOnlyList<TypeLine> Lines, I
     public static LabelArt Of(LabelContent content, LabelSize size, bool withCode, LabelType type)
     {
         foreach (var text in content.Texts)
-            LabelType.Check(text.Text, PointerOf(text.Part));
+            LabelType.Check(text.Text.ToString(), PointerOf(text.Part));
         var code = withCode && size.Face != LabelFace.Lid ? LabelCode.Of(content) : null;
         var fit = new Fit();
         var art = size.Round ? new RoundLayout(size, type, fit).Of(content, code) : new WrapLayout(size, type, fit).Of(content, code);

@@ -109,5 +109,5 @@ internal sealed class TypeBlock
 
     /// <summary>The blocks of some parts of a label.</summary>
     public static IEnumerable<TypeBlock> Of(LabelContent content, LabelType type, double scale, bool bold, params LabelPart[] parts)
-        => content.Of(parts).Select(text => new TypeBlock(text.Text, scale, bold, type, jar: text.Part == LabelPart.Durability && content.Durability?.OpenMonths is not null, amount: text.Part == LabelPart.Content));
+        => content.Of(parts).Select(text => new TypeBlock(text.Text.ToString(), scale, bold, type, jar: text.Part == LabelPart.Durability && content.Durability?.OpenMonths is not null, amount: text.Part == LabelPart.Content));
 }

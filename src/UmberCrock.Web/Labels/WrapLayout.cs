@@ -73,7 +73,7 @@ internal sealed class WrapLayout(LabelSize size, LabelType type, Fit fit)
             new([.. Blocks(NameScale, true, LabelPart.Name), .. Blocks(1, false, LabelPart.Claim)],
                 [.. Blocks(1, false, LabelPart.Function, LabelPart.Declaration, LabelPart.Address), .. Or(LabelPart.Address, "your name, address"), .. Blocks(NetScale, true, LabelPart.Content), .. Or(LabelPart.Content, "net weight")]),
             new([new TypeBlock("INGREDIENTS", 1, true, type), .. Blocks(1, false, LabelPart.Ingredients)], []),
-            new([.. content.Of(LabelPart.Warning).Select((text, at) => new TypeBlock(text.Text, 1, at == 0, type)), .. Blocks(1, false, LabelPart.Contains)],
+            new([.. content.Of(LabelPart.Warning).Select((text, at) => new TypeBlock(text.Text.ToString(), 1, at == 0, type)), .. Blocks(1, false, LabelPart.Contains)],
                 [.. Blocks(1, true, LabelPart.Durability, LabelPart.Batch), .. Or(LabelPart.Batch, "batch code")]),
         ];
     }

@@ -111,19 +111,19 @@ public sealed record IngredientView
     private static IReadOnlyList<(string, string)> SourcesOf(Ingredient ingredient, Catalogue catalogue, EvaluationSettings settings)
     {
         static string Dose(DoseRule rule) => rule.MinPercent is { } least
-            ? $"{Decimals.Short(least)} to {Decimals.Short(rule.MaxPercent ?? 100m)} %" : $"at most {Decimals.Short(rule.MaxPercent ?? 100m)} %";
+            ? $"{Shown.Short(least)} to {Shown.Short(rule.MaxPercent ?? 100m)} %" : $"at most {Shown.Short(rule.MaxPercent ?? 100m)} %";
         static string Of(DoseRule rule) => rule.Applies.Describe() is { Length: > 0 } scope ? $"{Dose(rule)} ({scope})" : Dose(rule);
         return
         [
             .. ingredient.Doses.Select(rule => (Of(rule) + (rule.Condition is { } condition ? $": {condition}" : ""), rule.Source)),
             .. catalogue.Rules.SubstanceLimits.Where(limit => (limit.Region is null || limit.Region == settings.Region) && ingredient.ShareOf(limit.Subject).High > 0m)
                 .Select(limit => ($"{limit.Subject[0]} {Of(limit)}: {limit.Condition}", limit.Source)),
-            .. catalogue.Rules.Phototoxic.Oils.Where(oil => oil.Ingredient == ingredient.Slug).Select(oil => ($"at most {Decimals.Short(oil.MaxPercent)} % left on skin that sees daylight", oil.Source)),
+            .. catalogue.Rules.Phototoxic.Oils.Where(oil => oil.Ingredient == ingredient.Slug).Select(oil => ($"at most {Shown.Short(oil.MaxPercent)} % left on skin that sees daylight", oil.Source)),
             .. catalogue.Rules.ClassWindows.Where(window => window.Classes.Contains(ingredient.Class) && window.Schools?.Holds(settings) != false).Select(window => ($"its class: {Of(window)}", window.Source)),
             .. ingredient.FattyAcidsSource is { } acids ? [("fatty acids", acids)] : Array.Empty<(string, string)>(),
             .. ingredient.SpeciesSource is { } species ? [("melting species", species)] : Array.Empty<(string, string)>(),
             .. ingredient.Feel is { } feel ? [("feel", feel.Source)] : Array.Empty<(string, string)>(),
-            .. ingredient.Constituents.Select(constituent => ($"{constituent.Name} {Decimals.Short(constituent.LowPercent)} to {Decimals.Short(constituent.HighPercent)} %", constituent.Source)),
+            .. ingredient.Constituents.Select(constituent => ($"{constituent.Name} {Shown.Short(constituent.LowPercent)} to {Shown.Short(constituent.HighPercent)} %", constituent.Source)),
             .. ingredient.Viscosity.Select(viscosity => ($"viscosity {RangeGauge.Text(viscosity.Value)} mPa s at {RangeGauge.Text(viscosity.Celsius)} °C", viscosity.Source)),
         ];
     }

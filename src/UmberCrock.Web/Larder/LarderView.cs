@@ -1,7 +1,6 @@
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Larder;
 using UmberCrock.Core.Materials;
-using UmberCrock.Core.Units;
 using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Larder;
@@ -62,7 +61,7 @@ public sealed record LarderView(IReadOnlyList<LarderLine> Lines, int Total, int 
             ingredient, Hatches.Of(ingredient),
             ingredient.Species.IsEmpty || ingredient.MeltingPoint is not { } melts ? "" : RangeGauge.Text(melts.Value),
             ingredient.ShelfLifeMonths is { } keeps ? RangeGauge.Text(keeps.Value) : "",
-            grams.TryGetValue(ingredient.Slug, out var left) && left > 0m ? Decimals.Short(decimal.Round(left, 1)) : "",
+            grams.TryGetValue(ingredient.Slug, out var left) && left > 0m ? Shown.Short(decimal.Round(left, 1)) : "",
             uses.GetValueOrDefault(ingredient.Slug),
             string.Join(", ", ingredient.Origins.Where(origin => origin is not "plant").Concat(ingredient.Allergens).Distinct()));
 }

@@ -32,7 +32,7 @@ public sealed class BinModel(BinStore bin, TimeProvider clock) : PageModel
         }
         catch (DocumentException refused)
         {
-            (Refusal, Response.StatusCode) = (refused.Problems[0].Reason, StatusCodes.Status422UnprocessableEntity);
+            (Refusal, Response.StatusCode) = (refused.Problems[0].Reason.ToString(), StatusCodes.Status422UnprocessableEntity);
             await OnGetAsync();
             return Page();
         }

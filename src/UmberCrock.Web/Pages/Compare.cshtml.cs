@@ -98,7 +98,7 @@ public sealed class CompareModel(FormulaStore store, RevisionStore revisions, Lo
         catch (DocumentException refused)
         {
             TypedName = name;
-            return await RefuseAsync(id, StatusCodes.Status422UnprocessableEntity, refused.Problems[0].Reason, a, b);
+            return await RefuseAsync(id, StatusCodes.Status422UnprocessableEntity, refused.Problems[0].Reason.ToString(), a, b);
         }
         catch (StaleException)
         {
@@ -145,7 +145,7 @@ public sealed class CompareModel(FormulaStore store, RevisionStore revisions, Lo
         {
             if (before is null)
                 return "the first that was kept";
-            var words = FormulaComparison.Of(before, after).Words(slug => knowledge.Catalogue.Find(slug)?.Name ?? slug).ToList();
+            var words = FormulaComparison.Of(before, after).Words(slug => knowledge.Catalogue.Find(slug)?.Name ?? slug).Select(change => change.ToString()).ToList();
             return words.Count == 0 ? "nothing changed" : string.Join(", ", words);
         }
 

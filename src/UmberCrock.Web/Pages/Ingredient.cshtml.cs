@@ -8,6 +8,8 @@ using UmberCrock.Storage;
 using UmberCrock.Web.Hosting;
 using UmberCrock.Web.Larder;
 
+using UmberCrock.Web.Drawing;
+
 namespace UmberCrock.Web.Pages;
 
 /// <summary>One ingredient: everything known laid out for reading, own values, lots.</summary>
@@ -130,7 +132,7 @@ public sealed class IngredientModel(LarderStore larder, LotStore lots, FormulaSt
         if (sheet == "lot-sheet")
         {
             var other = (await lots.ListAsync(slug)).FirstOrDefault(lot => lot.Id.ToString(System.Globalization.CultureInfo.InvariantCulture) == typed.Text("id"));
-            return other is null ? "It is no longer in the larder. " : $"It says: {other.Code}, {Decimals.Short(other.RemainingGrams)} of {Decimals.Short(other.BoughtGrams)} g left{(other.Notes.Length > 0 ? $", “{other.Notes}”" : "")}. ";
+            return other is null ? "It is no longer in the larder. " : $"It says: {other.Code}, {Shown.Short(other.RemainingGrams)} of {Shown.Short(other.BoughtGrams)} g left{(other.Notes.Length > 0 ? $", “{other.Notes}”" : "")}. ";
         }
 
         return IngredientProperty.Find(typed.Text("property")) is { } property && knowledge.Catalogue.Find(slug) is { } ingredient && property.Of(ingredient) is { } now

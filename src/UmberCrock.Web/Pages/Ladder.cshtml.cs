@@ -5,10 +5,11 @@ using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Core.Trials;
-using UmberCrock.Core.Units;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;
 using UmberCrock.Web.Hosting;
+
+using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Pages;
 
@@ -94,7 +95,7 @@ public sealed class LadderModel(FormulaStore store, LadderStore ladders, BinStor
         }
         catch (DocumentException refused)
         {
-            (Refusal, Response.StatusCode) = (refused.Problems[0].Reason, StatusCodes.Status422UnprocessableEntity);
+            (Refusal, Response.StatusCode) = (refused.Problems[0].Reason.ToString(), StatusCodes.Status422UnprocessableEntity);
         }
         catch (StaleException)
         {
@@ -126,7 +127,7 @@ public sealed class LadderModel(FormulaStore store, LadderStore ladders, BinStor
         var chosen = Ladder.Of(plan.Formula, plan.Raise, plan.Lower, plan.Step, plan.Rungs, knowledge.Catalogue, knowledge.Settings)[rung];
         try
         {
-            var name = Shortened($"ladder, {NameOf(plan.Formula.Lines[plan.Raise].Ingredient).ToLowerInvariant()} {Decimals.Short(chosen.PercentRaised)}");
+            var name = Shortened($"ladder, {NameOf(plan.Formula.Lines[plan.Raise].Ingredient).ToLowerInvariant()} {Shown.Short(chosen.PercentRaised)}");
             return await store.ChangeAndKeepAsync(id, formulaVersion, _ => chosen.Formula, name) is null ? NotFound() : RedirectToPage("/Bench", new { id });
         }
         catch (StaleException)

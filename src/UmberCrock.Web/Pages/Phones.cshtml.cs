@@ -72,7 +72,7 @@ public sealed class PhonesModel : PageModel
         }
         catch (DocumentException refused)
         {
-            (Refusal, Response.StatusCode) = (refused.Problems[0].Reason, StatusCodes.Status422UnprocessableEntity);
+            (Refusal, Response.StatusCode) = (refused.Problems[0].Reason.ToString(), StatusCodes.Status422UnprocessableEntity);
         }
 
         return Page();
@@ -96,7 +96,7 @@ public sealed class PhonesModel : PageModel
         }
         catch (DocumentException refused)
         {
-            (Refusal, Response.StatusCode) = (refused.Problems[0].Reason, StatusCodes.Status422UnprocessableEntity);
+            (Refusal, Response.StatusCode) = (refused.Problems[0].Reason.ToString(), StatusCodes.Status422UnprocessableEntity);
             return Page();
         }
     }

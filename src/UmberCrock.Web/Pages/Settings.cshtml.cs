@@ -4,10 +4,11 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Settings;
-using UmberCrock.Core.Units;
 using UmberCrock.Storage;
 using UmberCrock.Web.Hosting;
 using UmberCrock.Web.Larder;
+
+using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Pages;
 
@@ -66,11 +67,11 @@ public sealed class SettingsModel(SettingStore store, Knowledge knowledge) : Pag
     public async Task OnGetAsync()
     {
         Version = await store.VersionAsync();
-        Drops = Decimals.Short(Settings.DropsPerMillilitre);
+        Drops = Shown.Short(Settings.DropsPerMillilitre);
         Traces = Settings.TraceBelowPercent.ToString("0.####", System.Globalization.CultureInfo.CurrentCulture);
-        Loss = Decimals.Short(Workshop.LossPercent);
-        Climate = (Decimals.Short(Workshop.Climate.LowCelsius), Decimals.Short(Workshop.Climate.HighCelsius));
-        Show(Workshop.Containers.Select(kind => new ContainerFields(kind.Name, Decimals.Short(kind.Millilitres), Decimals.Short(kind.FillPercent))));
+        Loss = Shown.Short(Workshop.LossPercent);
+        Climate = (Shown.Short(Workshop.Climate.LowCelsius), Shown.Short(Workshop.Climate.HighCelsius));
+        Show(Workshop.Containers.Select(kind => new ContainerFields(kind.Name, Shown.Short(kind.Millilitres), Shown.Short(kind.FillPercent))));
     }
 
     /// <summary>Keeps them; what a request leaves out stays as it was.</summary>
@@ -141,9 +142,9 @@ public sealed class SettingsModel(SettingStore store, Knowledge knowledge) : Pag
         {
             ("rule book", Vocabulary.Word(Settings.Region), Vocabulary.Word(settings.Region)), ("scent", Vocabulary.Word(Settings.Scent), Vocabulary.Word(settings.Scent)),
             ("pregnancy", Vocabulary.Word(Settings.Pregnancy), Vocabulary.Word(settings.Pregnancy)), ("wax", Vocabulary.Word(Settings.WaxEquivalence), Vocabulary.Word(settings.WaxEquivalence)),
-            ("keeping", Vocabulary.Word(Settings.BestBefore), Vocabulary.Word(settings.BestBefore)), ("traces", Decimals.Short(Settings.TraceBelowPercent), Decimals.Short(settings.TraceBelowPercent)),
-            ("drops", Decimals.Short(Settings.DropsPerMillilitre), Decimals.Short(settings.DropsPerMillilitre)), ("scale", Decimals.Short(Workshop.ScaleStepGrams), Decimals.Short(workshop.ScaleStepGrams)),
-            ("loss", Decimals.Short(Workshop.LossPercent), Decimals.Short(workshop.LossPercent)), ("spoons", Vocabulary.Word(Workshop.Spoons), Vocabulary.Word(workshop.Spoons)),
+            ("keeping", Vocabulary.Word(Settings.BestBefore), Vocabulary.Word(settings.BestBefore)), ("traces", Shown.Short(Settings.TraceBelowPercent), Shown.Short(settings.TraceBelowPercent)),
+            ("drops", Shown.Short(Settings.DropsPerMillilitre), Shown.Short(settings.DropsPerMillilitre)), ("scale", Shown.Short(Workshop.ScaleStepGrams), Shown.Short(workshop.ScaleStepGrams)),
+            ("loss", Shown.Short(Workshop.LossPercent), Shown.Short(workshop.LossPercent)), ("spoons", Vocabulary.Word(Workshop.Spoons), Vocabulary.Word(workshop.Spoons)),
             ("decimal mark", Vocabulary.Word(Workshop.DecimalMark), Vocabulary.Word(workshop.DecimalMark)), ("climate", $"{Workshop.Climate}", $"{workshop.Climate}"),
             ("responsible", Workshop.Responsible, workshop.Responsible), ("containers", string.Join(", ", Workshop.Containers), string.Join(", ", workshop.Containers)),
         }.Where(word => word.Kept != word.Chosen).Select(word => $"{word.Name} {word.Kept.Replace('-', ' ')}").ToList();

@@ -5,9 +5,9 @@ using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Printing;
 using UmberCrock.Core.Settings;
-using UmberCrock.Core.Units;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;
+
 
 namespace UmberCrock.Web.Pages;
 
@@ -21,7 +21,7 @@ public sealed class WeighModel(FormulaStore store, Knowledge knowledge) : PageMo
     public decimal StepGrams => Number(Step, knowledge.Workshop.ScaleStepGrams, Workshop.ScaleSteps[0], 100m, "a step of the scale in grams");
 
     /// <summary>What usually stays in the pot.</summary>
-    public string UsualLoss => Decimals.Short(knowledge.Workshop.LossPercent);
+    public string UsualLoss => Drawing.Shown.Short(knowledge.Workshop.LossPercent);
 
     /// <summary>Containers of the maker's library that can be filled.</summary>
     public ImmutableArray<ContainerKind> Containers => knowledge.Workshop.Containers;

@@ -108,7 +108,7 @@ public sealed class ShelfKeeper(FormulaStore store, Knowledge knowledge, TimePro
         return new ShelfLine(
             kept.Id, formula.Name, $"{Words.Of(formula.Form)}, {Words.Of(formula.Zone)}, {Words.Of(formula.Audience)}",
             SmallCrock.Of(evaluation, knowledge.Catalogue), TextureStrip.Of(evaluation.Melt, formula, knowledge.Catalogue.Rules.Texture), evaluation.Verdict,
-            worst is null ? "good" : Vocabulary.Word(worst.Severity), worst?.Title ?? "Nothing found", worst?.Detail ?? "all known doses inside", "", "");
+            worst is null ? "good" : Vocabulary.Word(worst.Severity), worst?.Title.ToString() ?? "Nothing found", worst?.Detail.ToString() ?? "all known doses inside", "", "");
     }
 
     private sealed record Memory(object Catalogue, object Settings, object Workshop, ConcurrentDictionary<(long Id, long Version), ShelfLine> Lines, ConcurrentDictionary<(long Id, long Version), Verdict> Verdicts);

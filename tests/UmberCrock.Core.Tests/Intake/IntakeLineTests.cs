@@ -81,7 +81,7 @@ public class IntakeLineTests
         ((double)read.Grams!.Value).ShouldBe(millilitres * density.Value, 0.01);
         ((double)read.GramsLow!.Value).ShouldBe(millilitres * density.Low, 0.01);
         ((double)read.GramsHigh!.Value).ShouldBe(millilitres * density.High, 0.01);
-        read.Assumed.ShouldContain("g/mL");
+        read.Assumed.ToString().ShouldContain("g/mL");
     }
 
     /// <summary>European Pharmacopoeia 2.1.1, from memory: 20 drops of water a millilitre; fine droppers make up to 40 (common practice), which is the low end.</summary>

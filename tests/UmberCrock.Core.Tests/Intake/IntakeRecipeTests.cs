@@ -64,7 +64,7 @@ public class IntakeRecipeTests
     public void A_total_that_is_short_by_a_round_number_says_a_line_may_be_missing()
     {
         var report = Read("Salve\nmakes 100 g\n20 g beeswax\n70 g olive oil");
-        report.Findings.Single(finding => finding.Code == FindingCodes.IntakeTotal).Why.ShouldContain("left out");
+        report.Findings.Single(finding => finding.Code == FindingCodes.IntakeTotal).Why.ToString().ShouldContain("left out");
         Read("Salve\n20 g beeswax\n80 g olive oil", new IntakeOptions(ClaimedTotalGrams: 101m)).Findings.ShouldBeEmpty("one percent agrees");
     }
 

@@ -45,7 +45,7 @@ public class HlbTests
         var bar = Some.Formula(ProductForm.Bar, (wax, 30m), ("olive-oil", null)) with { Exposure = Exposure.RinseOff };
         Some.Evaluate(bar).Emulsion!.EmulsifierPercent.ShouldBe(0m);
         var finding = Some.Found(bar, FindingCodes.EmulsifierMissing).ShouldNotBeNull();
-        finding.Detail.ShouldContain("is no emulsifier");
+        finding.Detail.ToString().ShouldContain("is no emulsifier");
         finding.Lines.ShouldBe([0]);
     }
 

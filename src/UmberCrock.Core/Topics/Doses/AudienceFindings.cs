@@ -73,7 +73,7 @@ internal static class AudienceFindings
         => new(
             rule.Severity == Severity.Stop ? FindingCodes.AudienceStop : FindingCodes.AudienceCaution,
             rule.Severity,
-            rule.Title ?? (rule.Severity == Severity.Stop ? $"Not for {rule.Who}: {FindingWords.Names(resolved, lines)}" : $"Care, {rule.Who}: {FindingWords.Names(resolved, lines)}"),
+            rule.Title ?? (rule.Severity == Severity.Stop ? (Message)$"Not for {rule.Who}: {FindingWords.Names(resolved, lines)}" : $"Care, {rule.Who}: {FindingWords.Names(resolved, lines)}"),
             rule.Reason,
             rule.Severity == Severity.Stop ? "The one who wears it cannot judge it and is the one who is hurt." : "Not forbidden; it asks for a thought, and where there is doubt for a qualified person.",
             rule.Source, lines, FindingWords.LeaveOut(resolved, lines));

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Materials;
+using UmberCrock.Core.Units;
 using static UmberCrock.Core.Units.Decimals;
 
 namespace UmberCrock.Core.Topics.Doses;
@@ -18,9 +19,9 @@ internal static class DoseFindings
             yield break;
         var balance = resolved.Formula.BalanceIndex;
         var off = Two(Math.Abs(totals.Off));
-        var title = totals.Off > 0 ? $"The total is {off} over" : $"The total is {off} short";
+        var title = totals.Off > 0 ? (Message)$"The total is {off} over" : $"The total is {off} short";
         var detail = balance >= 0
-            ? $"Lines set by hand make {Two(totals.SetPercent)}; the balance line cannot go below 0."
+            ? (Message)$"Lines set by hand make {Two(totals.SetPercent)}; the balance line cannot go below 0."
             : $"The lines make {Two(totals.Total)} instead of 100.00.";
         yield return new Finding(
             FindingCodes.TotalNot100, Severity.Stop, title, detail,
@@ -48,7 +49,7 @@ internal static class DoseFindings
             var limit = rule.MaxPercent!.Value;
             if (most <= limit)
                 continue;
-            var range = least < most ? $", counted at the most that its sources may hold ({Exact(most)})" : "";
+            var range = least < most ? (Message)$", counted at the most that its sources may hold ({Exact(most)})" : "";
             yield return new Finding(
                 FindingCodes.OverLimit, Severity.Stop,
                 $"{subject[0]} is {Exact(Up(most - limit))} over its limit",
@@ -80,19 +81,19 @@ internal static class DoseFindings
             case Place.OverLimit when placement.Limit is { Kind: LimitKind.Ingredient } limit && placement.Percent > limit.Percent:
                 yield return new Finding(
                     FindingCodes.OverLimit, Severity.Stop, $"{name} is {Two(placement.Percent - limit.Percent)} over its limit",
-                    $"The most that may be used here is {Two(limit.Percent)} %.", $"{limit.Condition ?? "An industry standard"}.", limit.Source, lines,
+                    $"The most that may be used here is {Two(limit.Percent).Percent}.", $"{limit.Condition ?? "An industry standard"}.", limit.Source, lines,
                     ScaleTo(resolved, setLines, placement.Percent, limit.Percent));
                 break;
             case Place.Above:
                 yield return new Finding(
                     FindingCodes.AboveWindow, Severity.Caution, $"{name} is {Two(placement.Percent - window!.MaxPercent!.Value)} above its window",
-                    $"For this kind of product {Short(window.MinPercent ?? 0m)} to {Short(window.MaxPercent.Value)} % is usual.", WhyOf(window), window.Source, lines,
+                    $"For this kind of product {Short(window.MinPercent ?? 0m)} to {Short(window.MaxPercent.Value).Percent} is usual.", WhyOf(window), window.Source, lines,
                     ScaleTo(resolved, setLines, placement.Percent, window.MaxPercent.Value));
                 break;
             case Place.Below:
                 yield return new Finding(
                     FindingCodes.BelowWindow, Severity.Note, $"{name} is {Two(window!.MinPercent!.Value - placement.Percent)} under its window",
-                    $"For this kind of product {Short(window.MinPercent.Value)} to {Short(window.MaxPercent ?? 100m)} % is usual.", WhyOf(window), window.Source, lines,
+                    $"For this kind of product {Short(window.MinPercent.Value)} to {Short(window.MaxPercent ?? 100m).Percent} is usual.", WhyOf(window), window.Source, lines,
                     setLines.Length == 1 && lines.Length == 1 ? ScaleTo(resolved, setLines, placement.Percent, window.MinPercent.Value) : []);
                 break;
             default:
@@ -120,7 +121,7 @@ internal static class DoseFindings
     private static decimal Up(decimal percent) => decimal.Round(percent, Places(percent), MidpointRounding.ToPositiveInfinity);
 
     /// <summary>Two decimals, or four for what is small.</summary>
-    private static string Exact(decimal percent) => percent == 0m || percent >= SmallPercent ? Two(percent) : Short(decimal.Round(percent, 4));
+    private static Figure Exact(decimal percent) => percent == 0m || percent >= SmallPercent ? Two(percent) : Short(decimal.Round(percent, 4));
 
     private const decimal SmallPercent = 0.1m;
 

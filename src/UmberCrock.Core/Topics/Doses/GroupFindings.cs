@@ -33,7 +33,7 @@ internal static class GroupFindings
         return new Finding(
             FindingCodes.GroupOver, limit.Severity,
             $"{group} {Two(percent - limit.MaxPercent)} over",
-            $"Together {Two(percent)} %; the ceiling here is {Two(limit.MaxPercent)} %.",
+            $"Together {Two(percent).Percent}; the ceiling here is {Two(limit.MaxPercent).Percent}.",
             limit.Why, limit.Source, lines,
             lines.Any(line => resolved.Formula.Lines[line].IsBalance) ? [] : [fix]);
     }

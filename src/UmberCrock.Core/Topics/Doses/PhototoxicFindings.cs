@@ -54,13 +54,13 @@ internal static class PhototoxicFindings
         var percent = resolved.PercentOf(lines);
         var fixes = lines.Any(line => resolved.Formula.Lines[line].IsBalance)
             ? ImmutableArray<Fix>.Empty
-            : [FixBuilder.SetAll(resolved, oils == 1 ? $"Set to {Two(first.MaxPercent)}" : $"Ease to {Two(decimal.Round(percent / ratio, 2, MidpointRounding.ToZero))}",
+            : [FixBuilder.SetAll(resolved, oils == 1 ? (Message)$"Set to {Two(first.MaxPercent)}" : $"Ease to {Two(decimal.Round(percent / ratio, 2, MidpointRounding.ToZero))}",
                 [.. lines.Select(line => (line, DoseFindings.Down(resolved.Totals.Percents[line] / ratio)))])];
         return new Finding(
             FindingCodes.Phototoxic, Severity.Stop,
-            oils == 1 ? $"{FindingWords.Names(resolved, lines)} is {Two(percent - first.MaxPercent)} over its sunlight limit" : "Phototoxic oils together are over their limit",
+            oils == 1 ? (Message)$"{FindingWords.Names(resolved, lines)} is {Two(percent - first.MaxPercent)} over its sunlight limit" : "Phototoxic oils together are over their limit",
             oils == 1
-                ? $"{Two(percent)} %; what stays on skin may hold {Short(first.MaxPercent)} %."
+                ? (Message)$"{Two(percent).Percent}; what stays on skin may hold {Short(first.MaxPercent).Percent}."
                 : $"{FindingWords.Names(resolved, lines)} take {Two(ratio)} times what they may together.",
             "Furocoumarins make skin burn and blister in daylight. Each oil takes a share of its own limit; the shares may not pass 1.",
             oils == 1 ? first.Source : resolved.Rules.Phototoxic.Source, lines, fixes);

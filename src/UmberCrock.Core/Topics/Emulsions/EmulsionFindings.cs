@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
+using UmberCrock.Core.Units;
 using static UmberCrock.Core.Units.Decimals;
 
 namespace UmberCrock.Core.Topics.Emulsions;
@@ -41,13 +42,13 @@ internal static class EmulsionFindings
         var missing = report.EmulsifierPercent < rules.MissingBelowPercent;
         var absorbing = resolved.LinesWhere(ingredient => rules.TakenForOne.Contains(ingredient.Slug)).Where(line => resolved.Totals.Percents[line] > 0m).ToImmutableArray();
         var lines = missing ? absorbing : resolved.LinesWhere(EmulsionReport.Emulsifies);
-        var notOne = missing && !absorbing.IsEmpty ? $" {FindingWords.Names(resolved, absorbing)} takes up a little water but is no emulsifier." : "";
+        var notOne = missing && !absorbing.IsEmpty ? (Message)$" {FindingWords.Names(resolved, absorbing)} takes up a little water but is no emulsifier." : "";
         var what = call switch { Call.Water => "hold its water", Call.Wet => "turn milky on wet skin", _ => "rinse off" };
         return new Finding(
             missing ? FindingCodes.EmulsifierMissing : FindingCodes.EmulsifierLow,
             call == Call.Wet ? Severity.Note : Severity.Caution,
-            missing ? $"Nothing makes it {what}" : $"Too little emulsifier to {what}",
-            $"{Two(report.EmulsifierPercent)} % emulsifier; to {what} it wants {(call == Call.Water ? $"about {Two(wanted)}" : $"{Short(rules.RinseOffPercentFrom)} to {Short(rules.RinseOffPercentTo)}")} %.{notOne}",
+            missing ? (Message)$"Nothing makes it {what}" : $"Too little emulsifier to {what}",
+            $"{Two(report.EmulsifierPercent).Percent} emulsifier; to {what} it wants {(call == Call.Water ? (Message)$"about {Two(wanted)}" : $"{Short(rules.RinseOffPercentFrom)} to {Short(rules.RinseOffPercentTo)}")} %.{notOne}",
             "Without enough of it water beads off: the product stays as a greasy film on skin, hair and drain, or parts in the jar.",
             rules.Source, lines, [])
         {

@@ -33,7 +33,7 @@ internal static class PolarFindings
             yield break;
         yield return new Finding(
             FindingCodes.PolarNotSoluble, Severity.Caution, $"Oil does not hold {FindingWords.Names(resolved, lines)}",
-            $"{Two(polar)} % water-loving; {Two(polar * rules.EmulsifierPerPolar)} % emulsifier would hold it, there is {Two(emulsifier)} %.",
+            $"{Two(polar).Percent} water-loving; {Two(polar * rules.EmulsifierPerPolar).Percent} emulsifier would hold it, there is {Two(emulsifier).Percent}.",
             "It does not dissolve in oil: a liquid weeps out in drops, a powder sinks and stays gritty.",
             rules.Source, lines, FindingWords.LeaveOut(resolved, lines));
     }

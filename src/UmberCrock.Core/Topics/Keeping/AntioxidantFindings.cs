@@ -40,7 +40,7 @@ internal static class AntioxidantFindings
         var suggested = resolved.Catalogue.Find(rule.Suggested);
         yield return new Finding(
             FindingCodes.AntioxidantMissing, Severity.Caution, "Nothing slows rancidity",
-            $"Polyunsaturated oils make {Two(polyunsaturated)} % of the formula; an antioxidant is wanted from {Short(rule.PolyunsaturatedPercentFrom)} %.",
+            $"Polyunsaturated oils make {Two(polyunsaturated).Percent} of the formula; an antioxidant is wanted from {Short(rule.PolyunsaturatedPercentFrom).Percent}.",
             "Linoleic and linolenic acid take up oxygen ten to twenty times faster than oleic acid. An antioxidant slows that; it preserves against nothing else.",
             rule.Source, lines,
             suggested is null ? [] : [FixBuilder.Add(resolved, suggested, rule.SuggestedPercent, Stage.Cool)]);

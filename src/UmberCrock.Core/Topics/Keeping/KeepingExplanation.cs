@@ -1,6 +1,6 @@
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Materials;
-using static System.FormattableString;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Topics.Keeping;
 
@@ -18,13 +18,13 @@ internal static class KeepingExplanation
                 "months = shortest life × factors, or by weight: 100 / Σ (% / life) × factors",
                 "iodine value = Σ acid % × its factor (AOCS Cd 1c-85)",
                 "saponification value = 3 × 56110 / mean molar mass of the triglyceride (AOCS Cd 3a-94)",
-                "oxidisability = (C18:1 + 10.3 C18:2 + 21.6 C18:3) / 100 (Fatemi and Hammond 1980)",
+                (Message)$"oxidisability = (C18:1 + {10.3m} C18:2 + {21.6m} C18:3) / 100 (Fatemi and Hammond 1980)",
             ],
-            $"The first oil to turn spoils the rest; the other school lets every oil count by its weight. Factors here: {(a.Keeping.Factors.IsEmpty ? "none" : string.Join(", ", a.Keeping.Factors.Select(factor => Invariant($"{factor.Words} × {factor.Factor:0.##}"))))}. Source: {rules.Source}.",
+            $"The first oil to turn spoils the rest; the other school lets every oil count by its weight. Factors here: {(a.Keeping.Factors.IsEmpty ? "none" : Message.Join(", ", a.Keeping.Factors.Select(factor => (Message)$"{factor.Words} × {factor.Factor:0.##}")))}. Source: {rules.Source}.",
             [
                 .. a.Resolved.PartsInOrder.Where(part => part is { Mass: > 0m, Ingredient: { Solubility: Solubility.Oil, ShelfLifeMonths: not null } }).OrderBy(part => part.Ingredient.ShelfLifeMonths!.Value).Select(part => ExplainedValue.Of(
                     part.Ingredient, part.Ingredient.ShelfLifeMonths!,
-                    Invariant($" × {part.Mass:0.0} %{(part.Ingredient.FattyAcids.Count > 0 ? $", polyunsaturated {part.Ingredient.PolyunsaturatedPercent:0.0} % of its acids" : "")}"))),
+                    (Message)$" × {part.Mass:0.0} %{(part.Ingredient.FattyAcids.Count > 0 ? (Message)$", polyunsaturated {part.Ingredient.PolyunsaturatedPercent:0.0} % of its acids" : "")}")),
             ],
             a.Keeping.Confidence,
             "Light, air and heat in your store matter more than any figure here. A lot that is already old brings its own date.");

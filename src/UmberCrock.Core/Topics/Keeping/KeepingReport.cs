@@ -6,6 +6,7 @@ using UmberCrock.Core.Materials;
 using UmberCrock.Core.Physics;
 using UmberCrock.Core.Settings;
 using UmberCrock.Core.Units;
+using static UmberCrock.Core.Units.Decimals;
 
 namespace UmberCrock.Core.Topics.Keeping;
 
@@ -46,7 +47,7 @@ public sealed record MonthsRules : IRules<MonthsRules>
 }
 
 /// <summary>A reason the months are what they are: what, and the factor it brings.</summary>
-public sealed record KeepingFactor(string Words, double Factor);
+public sealed record KeepingFactor(Message Words, double Factor);
 
 /// <summary>Fatty acids of the blend and how long it keeps.</summary>
 public sealed record KeepingReport
@@ -143,7 +144,7 @@ public sealed record KeepingReport
         if (antioxidant >= resolved.Rules.Antioxidants.AntioxidantPercentFrom && polyunsaturated >= rules.AntioxidantActsFromPolyunsaturated)
             factors.Add(new KeepingFactor("an antioxidant slows it", rules.AntioxidantFactor));
         if (resolved.Formula.Climate.HighCelsius >= rules.WarmFromCelsius)
-            factors.Add(new KeepingFactor($"warmth of {resolved.Formula.Climate.HighCelsius:0.#} °C", rules.WarmFactor));
+            factors.Add(new KeepingFactor($"warmth of {Celsius(resolved.Formula.Climate.HighCelsius, "0.#")}", rules.WarmFactor));
         if (present.Exists(part => rules.IronPigments.Contains(part.Ingredient.Slug)))
             factors.Add(new KeepingFactor("iron in a pigment", rules.IronFactor));
         if (present.Exists(part => part.Ingredient.Class == IngredientClass.Botanical && !IsStrained(resolved, part)))

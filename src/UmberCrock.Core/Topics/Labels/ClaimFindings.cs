@@ -1,5 +1,6 @@
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Topics.FreeFrom;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Topics.Labels;
 
@@ -26,14 +27,14 @@ internal static class ClaimFindings
                 continue;
             var lines = resolved.LinesWhere(ingredient => Declares.Breaks(property, ingredient));
             yield return new Finding(
-                FindingCodes.DeclareUntrue, Severity.Stop, $"It is not {word.Replace('-', ' ')}", lines.IsEmpty ? "What is in it says otherwise." : $"{FindingWords.Names(resolved, lines)} {(lines.Length == 1 ? "is" : "are")} in it.",
+                FindingCodes.DeclareUntrue, Severity.Stop, $"It is not {word.Replace('-', ' ')}", lines.IsEmpty ? "What is in it says otherwise." : (Message)$"{FindingWords.Names(resolved, lines)} {(lines.Length == 1 ? "is" : "are")} in it.",
                 "A declared property is read by people who must rely on it.", "arithmetic", lines,
                 [FixBuilder.SetList($"Do not declare {word.Replace('-', ' ')}", "label.declares", [.. resolved.Formula.Label.Declares.Where(other => other != word)])]);
         }
     }
 
     private static Finding Of(ClaimProblem problem, string text, System.Collections.Immutable.ImmutableArray<Fix> fixes) => new(
-        problem.Code, problem.Severity, problem.Severity == Severity.Stop ? $"“{Shortened(text)}” may not stand" : $"“{Shortened(text)}” needs care",
+        problem.Code, problem.Severity, problem.Severity == Severity.Stop ? (Message)$"“{Shortened(text)}” may not stand" : $"“{Shortened(text)}” needs care",
         $"It says “{problem.Words}”.", problem.Why, problem.Source, [], fixes);
 
     private static IEnumerable<Fix> Ways(ResolvedFormula resolved, int at, ClaimProblem problem)

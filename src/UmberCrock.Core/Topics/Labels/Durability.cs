@@ -4,6 +4,7 @@ using UmberCrock.Core.Findings;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
 using UmberCrock.Core.Topics.Keeping;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Topics.Labels;
 
@@ -12,7 +13,7 @@ namespace UmberCrock.Core.Topics.Labels;
 /// <param name="BestBefore">The date; null without a day of making, and where a period after opening is stated.</param>
 /// <param name="OpenMonths">The period after opening; null where there is a date.</param>
 /// <param name="Because">The reasoning.</param>
-public sealed record Durability(string Text, DateOnly? BestBefore, int? OpenMonths, string Because)
+public sealed record Durability(Message Text, DateOnly? BestBefore, int? OpenMonths, Message Because)
 {
     /// <summary>Days are written as on the screens.</summary>
     private const string DayFormat = "d MMM yyyy";
@@ -32,10 +33,10 @@ public sealed record Durability(string Text, DateOnly? BestBefore, int? OpenMont
             return null;
         var months = (int)Math.Floor(known);
         var rules = resolved.Rules.Label;
-        var decides = resolved.Settings.BestBefore == BestBeforeSchool.ShortestLived ? $"{resolved.Catalogue.Find(keeping.Weakest!)!.Name} turns first; it keeps {months} months" : $"By the lives of all in it, by weight, it keeps {months} months";
+        var decides = resolved.Settings.BestBefore == BestBeforeSchool.ShortestLived ? (Message)$"{resolved.Catalogue.Find(keeping.Weakest!)!.Name} turns first; it keeps {months} months" : $"By the lives of all in it, by weight, it keeps {months} months";
         if (made is { } day && FirstToEnd(resolved, lots, day) is var (lot, name, end) && end < day.AddMonths(Math.Min(months, rules.LongestBestBeforeMonths)))
         {
-            var code = lot.Code.Length > 0 ? $" {lot.Code}" : "";
+            var code = lot.Code.Length > 0 ? (Message)$" {lot.Code}" : "";
             return new Durability(Dated(end), end, null, $"{decides}, but the lot{code} of {name} ends on {Written(end)}: that date decides.");
         }
 

@@ -46,7 +46,7 @@ internal static class PourFindings
         var bears = lines.Min(line => a.Resolved.Ingredients[line].AddBelowCelsius!.Value);
         return new Finding(
             FindingCodes.WindowClosed, set - bears < a.Resolved.Rules.Pouring.SetKnownWithinCelsius ? Severity.Note : Severity.Caution, $"Set before {FindingWords.Names(a.Resolved, lines)} may go in",
-            $"{(lines.Length == 1 ? "It goes" : "They go")} in below {bears:0} °C; the mix sets at {set:0.0} °C.",
+            $"{(lines.Length == 1 ? "It goes" : "They go")} in below {Celsius(bears, "0")}; the mix sets at {Celsius(set, "0.0")}.",
             "The ways out: less or a lower-melting structurant, leave it out, an addition that bears the heat, or stir until it thickens and fold it in.",
             a.Resolved.Rules.Pouring.Source, lines, [])
         {
@@ -98,7 +98,7 @@ internal static class PourFindings
             {
                 return new Finding(
                     FindingCodes.SeizeRisk, Severity.Caution, "Cold oil sets the wax on contact",
-                    $"{Two(added)} % at {rules.AdditionCelsius:0} °C brings the melt from {meets:0} to {together:0} °C; it stops pouring at {border:0} °C.",
+                    $"{Two(added).Percent} at {Celsius(rules.AdditionCelsius, "0")} brings the melt from {meets:0} to {Celsius(together, "0")}; it stops pouring at {Celsius(border, "0")}.",
                     "The wax sets in lumps where the cold oil meets it. Warm that oil with the melt, or add it a little at a time over the heat.",
                     rules.Source, lines, [])
                 {

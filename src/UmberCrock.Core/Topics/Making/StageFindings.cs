@@ -51,7 +51,7 @@ internal static class StageFindings
     private static Finding TooHot(ResolvedFormula resolved, Ingredient ingredient, ImmutableArray<int> lines, double celsius)
         => new(
             FindingCodes.StageTooHot, Severity.Caution, $"Too hot for {ingredient.Name}",
-            $"It goes in below {ingredient.AddBelowCelsius!.Value:0} °C; its stage is at about {celsius:0} °C.",
+            $"It goes in below {Celsius(ingredient.AddBelowCelsius!.Value, "0")}; its stage is at about {Celsius(celsius, "0")}.",
             "Heat drives it off or breaks it down before the product is made.",
             ingredient.AddBelowCelsius.Source, lines, [FixBuilder.MoveTo(resolved, lines, Stage.Cool, "Move to cool phase")]);
 
@@ -64,7 +64,7 @@ internal static class StageFindings
             return null;
         return new Finding(
             FindingCodes.BotanicalRaw, Severity.Caution, $"{FindingWords.Names(resolved, lines)} left in",
-            $"{Two(resolved.PercentOf(lines))} % plant matter that is not infused and strained out.",
+            $"{Two(resolved.PercentOf(lines)).Percent} plant matter that is not infused and strained out.",
             "Herbs and plant powders carry spores and water: grit, spots, mould. Infuse in dry oil, strain, and weigh the oil afterwards.",
             resolved.Rules.Preservation.Source, lines,
             [FixBuilder.MoveTo(resolved, lines, Stage.Infuse, "Infuse and strain")]);

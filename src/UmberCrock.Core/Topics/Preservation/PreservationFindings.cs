@@ -37,7 +37,7 @@ internal static class PreservationFindings
         {
             yield return new Finding(
                 FindingCodes.WaterUnpreserved, Severity.Stop, "Water, and nothing preserves it",
-                $"{FindingWords.Names(resolved, water)}: {Two(resolved.PercentOf(water))} % that holds water, and no preservative at its working dose.",
+                $"{FindingWords.Names(resolved, water)}: {Two(resolved.PercentOf(water)).Percent} that holds water, and no preservative at its working dose.",
                 "Bacteria and moulds grow within days, unseen at first. It needs a preservative and a challenge test, or no water.",
                 rules.Source, water, [.. Offer(resolved, rules.ForWater, rules.OfferedPercent), .. FindingWords.LeaveOut(resolved, water)]);
         }
@@ -46,7 +46,7 @@ internal static class PreservationFindings
             yield return new Finding(
                 FindingCodes.WetUseUnpreserved, Severity.Caution,
                 resolved.Formula.WetUse ? "Used wet, and nothing preserves it" : "It draws water, and nothing preserves it",
-                resolved.Formula.WetUse ? "It meets wet skin or wet fingers; water stays in the jar." : $"{FindingWords.Names(resolved, humectants)} takes up water from the air and from fingers.",
+                resolved.Formula.WetUse ? "It meets wet skin or wet fingers; water stays in the jar." : (Message)$"{FindingWords.Names(resolved, humectants)} takes up water from the air and from fingers.",
                 "Dry fat grows nothing; the drops left in it do. A preservative is advised, not mandatory; dry fingers and small jars help.",
                 rules.Source, resolved.Formula.WetUse ? [] : humectants, [.. Offer(resolved, rules.ForWetUse, rules.OfferedPercent)]);
         }

@@ -27,7 +27,7 @@ internal static class WaterFindings
             yield break;
         yield return new Finding(
             FindingCodes.WaterPresent, Severity.Caution, "No longer water-free",
-            $"{FindingWords.Names(resolved, lines)}: {Two(resolved.PercentOf(lines))} % that holds water.",
+            $"{FindingWords.Names(resolved, lines)}: {Two(resolved.PercentOf(lines)).Percent} that holds water.",
             "Oil does not hold water without an emulsifier, and where there is water moulds and bacteria grow: it needs a preservative and a test.",
             resolved.Rules.Preservation.Source, lines, FindingWords.LeaveOut(resolved, lines));
     }

@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Units;
+using static UmberCrock.Core.Units.Decimals;
 
 namespace UmberCrock.Core.Topics.Stability;
 
@@ -8,7 +10,7 @@ namespace UmberCrock.Core.Topics.Stability;
 /// <param name="Code">Short key.</param>
 /// <param name="Text">What to expect and look for.</param>
 /// <param name="Because">The result it restates.</param>
-public sealed record StabilityNote(string Code, string Text, string Because);
+public sealed record StabilityNote(string Code, Message Text, Message Because);
 
 /// <summary>A check: on a day from making, under a condition, what to look at.</summary>
 public sealed record StabilityCheck(int Day, string Condition, ImmutableArray<string> Look);
@@ -29,7 +31,7 @@ public sealed record StabilityReport(ImmutableArray<StabilityNote> Notes, Immuta
 
         return
         [
-            .. rules.Plan.Days.SelectMany(day => rules.Plan.Conditions.Select(condition => Check(day, $"{condition.Name}, {condition.Celsius:0} °C", condition.Name)))
+            .. rules.Plan.Days.SelectMany(day => rules.Plan.Conditions.Select(condition => Check(day, $"{condition.Name}, {Celsius(condition.Celsius, "0")}", condition.Name)))
                 .Concat(rules.Plan.FreezeThawDays.Select((day, round) => Check(day, $"{FreezeThaw} {round + 1}, if it is shipped", FreezeThaw)))
                 .OrderBy(check => check.Day),
         ];

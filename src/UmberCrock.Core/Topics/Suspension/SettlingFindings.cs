@@ -1,6 +1,7 @@
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
+using UmberCrock.Core.Units;
 using static UmberCrock.Core.Units.Decimals;
 
 namespace UmberCrock.Core.Topics.Suspension;
@@ -20,7 +21,7 @@ internal static class SettlingFindings
         var powder = resolved.Catalogue.Find(report.Powder)!;
         var lines = resolved.LinesOf(powder.Slug);
         var how = report.FallMillimetres is { } fall
-            ? $"It falls {fall:0.0} mm while the mix cools from {report.PourCelsius:0} °C to where it sets; {rules.FallMillimetresMost:0.#} mm shows. Stir until {report.StirUntilCelsius:0} °C."
+            ? (Message)$"It falls {fall:0.0} mm while the mix cools from {Celsius(report.PourCelsius, "0")} to where it sets; {rules.FallMillimetresMost:0.#} mm shows. Stir until {Celsius(report.StirUntilCelsius!.Value, "0")}."
             : $"It falls {report.VelocityMillimetresPerHour:0.0} mm an hour, and the mix never sets: shake before use.";
         yield return new Finding(
             FindingCodes.Settling, Severity.Caution, $"{powder.Name} sinks", how,

@@ -80,7 +80,7 @@ internal static class StructureFindings
         var oils = a.Resolved.LinesWhere(ingredient => ingredient.Class == IngredientClass.Oil && ingredient.Species.IsEmpty)
             .OrderByDescending(line => a.Resolved.Totals.Percents[line]).Take(3).Order().ToImmutableArray();
         return new Finding(
-            FindingCodes.OilBleed, Severity.Caution, $"Weeps oil at {celsius:0.#} °C",
+            FindingCodes.OilBleed, Severity.Caution, $"Weeps oil at {Celsius(celsius, "0.#")}",
             $"{liquid:0.0} % is liquid there; its crystals and powders hold about {holds:0.0} %.",
             "Crystals hold oil as a sponge holds water. When too few are left the oil comes to the top, or out of the pack.",
             a.Resolved.Rules.Texture.Structure.Source, oils, [])
@@ -108,7 +108,7 @@ internal static class StructureFindings
         var firmness = a.Firmness.At(celsius).Firmness;
         var border = HoldsAirFrom(rules);
         return firmness >= border ? null : new Finding(
-            FindingCodes.WhipCollapse, Severity.Caution, $"Falls in on itself at {celsius:0.#} °C",
+            FindingCodes.WhipCollapse, Severity.Caution, $"Falls in on itself at {Celsius(celsius, "0.#")}",
             $"Firmness {firmness:0.0} there; a whipped butter holds its air from {border:0.0}.",
             "The walls between the bubbles are fat crystals. When too many melt the air leaves, and it does not come back on cooling.",
             rules.Source, [.. TextureFixes.Structuring(a, TextureFindings.RoomCelsius).Take(3).Order()], [])
@@ -131,7 +131,7 @@ internal static class StructureFindings
         ImmutableArray<int> lines = [.. (often ? high : any).Where(line => resolved.Totals.Percents[line] > 0m)];
         return new Finding(
             FindingCodes.GrainRisk, often ? Severity.Caution : Severity.Note, $"{FindingWords.Names(resolved, lines)} may turn grainy",
-            $"{Two(resolved.PercentOf(lines))} % is melted and cooled; from {Short(often ? rules.GrainHighPercent : rules.GrainSomePercent)} % it shows.",
+            $"{Two(resolved.PercentOf(lines)).Percent} is melted and cooled; from {Short(often ? rules.GrainHighPercent : rules.GrainSomePercent).Percent} it shows.",
             "Cooled slowly, its higher-melting part crystallises first and alone, into grains that skin feels as sand. Cooling fast, or stirring until it thickens, keeps them small; what is never melted never turns.",
             rules.Source, lines, [])
         {

@@ -1,5 +1,7 @@
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Findings;
+using UmberCrock.Core.Units;
+using static UmberCrock.Core.Units.Decimals;
 
 namespace UmberCrock.Core.Topics.Texture;
 
@@ -68,18 +70,18 @@ internal static class TextureFindings
     private static Finding? TooSoft(Assessment a, double celsius)
         => Suits(a.Resolved, a.Firmness, celsius) >= 0 || a.Resolved.Formula.IsWhipped ? null : Of(
             a, FindingCodes.TooSoftWarm, celsius, -1,
-            $"{Capital(Word(a.Firmness.BandAt(celsius)))} at {celsius:0.#} °C",
+            $"{Capital(Word(a.Firmness.BandAt(celsius)))} at {Celsius(celsius, "0.#")}",
             "At the warm end of its climate it gives way: it sags, smears or runs out of its pack.",
             model => Suits(a.Resolved, model, celsius) >= 0);
 
     private static Finding? TooHard(Assessment a, double celsius)
         => Suits(a.Resolved, a.Firmness, celsius) <= 0 ? null : Of(
             a, FindingCodes.TooHardCold, celsius, 1,
-            $"{Capital(Word(a.Firmness.BandAt(celsius)))} at {celsius:0.#} °C",
+            $"{Capital(Word(a.Firmness.BandAt(celsius)))} at {Celsius(celsius, "0.#")}",
             "At the cold end of its climate it drags on skin, crumbles or cannot be scooped until it is warmed.",
             model => Suits(a.Resolved, model, celsius) <= 0);
 
-    private static Finding Of(Assessment a, string code, double celsius, int how, string title, string why, Func<FirmnessModel, bool> mended)
+    private static Finding Of(Assessment a, string code, double celsius, int how, Message title, Message why, Func<FirmnessModel, bool> mended)
     {
         var rules = a.Resolved.Rules.Texture;
         var (least, most) = Wanted(a.Resolved);
@@ -88,10 +90,10 @@ internal static class TextureFindings
         // firmness is known.
         var past = how < 0 ? rules.FromOf(least) - firmness : firmness - rules.ToOf(most);
         var severity = past < rules.KnownWithin || (code == FindingCodes.TooHardCold && a.Firmness.BandAt(celsius) <= most + 1) ? Severity.Note : Severity.Caution;
-        var border = how < 0 ? $"wants {rules.FromOf(least):0.0} or more" : $"wants less than {rules.ToOf(most):0.0}";
+        var border = how < 0 ? (Message)$"wants {rules.FromOf(least):0.0} or more" : $"wants less than {rules.ToOf(most):0.0}";
         return new Finding(
             code, severity, title,
-            $"Firmness {firmness:0.0}, {solid:0.0} % solid at {celsius:0.#} °C; a {Vocabulary.Word(a.Resolved.Formula.Form).Replace('-', ' ')} {border}.",
+            $"Firmness {firmness:0.0}, {solid:0.0} % solid at {Celsius(celsius, "0.#")}; a {Vocabulary.Word(a.Resolved.Formula.Form).Replace('-', ' ')} {border}.",
             why, rules.Source, [.. TextureFixes.Structuring(a, celsius).Take(3).Order()], [])
         {
             Ways = () => TextureFixes.Ways(a, celsius, how < 0, mended),

@@ -1,0 +1,94 @@
+using System.Globalization;
+using System.Runtime.CompilerServices;
+
+namespace UmberCrock.Core.Units;
+
+/// <summary>
+/// A sentence that keeps the figures in it as values: written as one writes an interpolated string, read as text where people read it, in their number format. Two that say the
+/// same are equal.
+/// </summary>
+[InterpolatedStringHandler]
+public sealed class Message : IFormattable, IEquatable<Message>
+{
+    private readonly List<object> parts;
+
+    /// <summary>Begins a sentence; called by the compiler for an interpolated string.</summary>
+    /// <param name="literalLength">Letters between the figures.</param>
+    /// <param name="formattedCount">How many places are filled in.</param>
+    public Message(int literalLength, int formattedCount) => parts = new List<object>((2 * formattedCount) + Math.Min(literalLength, 1));
+
+    private Message(List<object> parts) => this.parts = parts;
+
+    /// <summary>True when it says nothing.</summary>
+    public bool IsEmpty => parts.TrueForAll(part => part is "");
+
+    /// <summary>The figures in it, in order.</summary>
+    public IEnumerable<Figure> Figures => parts.OfType<Figure>();
+
+    /// <summary>A sentence without figures.</summary>
+    public static implicit operator Message(string text) => new([text]);
+
+    /// <summary>One sentence after the other.</summary>
+    public static Message operator +(Message first, Message second) => new([.. first.parts, .. second.parts]);
+
+    /// <summary>Puts a separator between sentences.</summary>
+    public static Message Join(string separator, IEnumerable<Message> messages)
+    {
+        var joined = new List<object>();
+        foreach (var message in messages)
+        {
+            if (joined.Count > 0)
+                joined.Add(separator);
+            joined.AddRange(message.parts);
+        }
+
+        return new(joined);
+    }
+
+    /// <summary>Adds text; called by the compiler.</summary>
+    public void AppendLiteral(string text) => parts.Add(text);
+
+    /// <summary>Adds a text that is filled in.</summary>
+    public void AppendFormatted(string? text) => parts.Add(text ?? "");
+
+    /// <summary>Adds another sentence with its figures.</summary>
+    public void AppendFormatted(Message? message) => parts.AddRange(message?.parts ?? []);
+
+    /// <summary>Adds a figure.</summary>
+    public void AppendFormatted(Figure figure) => parts.Add(figure);
+
+    /// <summary>Adds a number, written by a .NET number format.</summary>
+    public void AppendFormatted(double value, string? format = null) => parts.Add(new Figure((decimal)Math.Clamp(value, -1e20, 1e20), format ?? ""));
+
+    /// <summary>Adds an exact number, written by a .NET number format.</summary>
+    public void AppendFormatted(decimal value, string? format = null) => parts.Add(new Figure(value, format ?? ""));
+
+    /// <summary>Adds an exact number, or nothing where there is none.</summary>
+    public void AppendFormatted(decimal? value, string? format = null)
+    {
+        if (value is { } known)
+            AppendFormatted(known, format);
+    }
+
+    /// <summary>Adds a whole number.</summary>
+    public void AppendFormatted(int value, string? format = null) => parts.Add(new Figure(value, format ?? "0"));
+
+    /// <summary>Written for a reader; the number format is that of the provider.</summary>
+    public string ToString(string? format, IFormatProvider? formatProvider)
+        => string.Concat(parts.Select(part => part is Figure figure ? figure.ToString(null, formatProvider) : (string)part));
+
+    /// <summary>Written in the number format of whoever reads: that of the running thread, as numbers of .NET are.</summary>
+    public override string ToString() => ToString(null, CultureInfo.CurrentCulture);
+
+    /// <summary>Written as documents are, with a decimal point.</summary>
+    public string Plain => ToString(null, CultureInfo.InvariantCulture);
+
+    /// <inheritdoc />
+    public bool Equals(Message? other) => other is not null && (ReferenceEquals(this, other) || string.Equals(Plain, other.Plain, StringComparison.Ordinal));
+
+    /// <inheritdoc />
+    public override bool Equals(object? obj) => Equals(obj as Message);
+
+    /// <inheritdoc />
+    public override int GetHashCode() => StringComparer.Ordinal.GetHashCode(Plain);
+}
