@@ -18,9 +18,12 @@ CultureInfo.DefaultThreadCurrentCulture = CultureInfo.InvariantCulture;
 
 LaunchOptions launch;
 DataFolder folder;
+Task<Catalogue> catalogue;
 try
 {
     launch = LaunchOptions.Parse(args);
+    // Read while the host is being built: it takes about as long.
+    catalogue = launch.Rules is null ? Task.Run(() => OwnRules.Read(null)) : Task.FromResult(OwnRules.Read(launch.Rules));
     folder = DataFolder.Hold(launch.DataFolder, launch.Address);
 }
 catch (Exception problem) when (problem is FormatException or IOException or UnauthorizedAccessException or DataFileException)
@@ -30,8 +33,6 @@ catch (Exception problem) when (problem is FormatException or IOException or Una
 }
 
 using var held = folder;
-// Read while the host is being built: it takes about as long.
-_ = Task.Run(() => Catalogue.Shipped);
 var builder = WebApplication.CreateBuilder(args);
 var listen = new ListenConfiguration();
 ((IConfigurationBuilder)builder.Configuration).Add(listen);
@@ -40,7 +41,7 @@ builder.WebHost.ConfigureKestrel(server => server.AddServerHeader = false);
 var mark = Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(folder.Path)))[..8];
 var services = builder.Services;
 services.AddSingleton(launch).AddSingleton(_ => folder).AddSingleton(listen).AddSingleton(TimeProvider.System);
-services.AddSingleton(_ => new Knowledge(Catalogue.Shipped));
+services.AddSingleton(_ => new Knowledge(catalogue.GetAwaiter().GetResult()));
 services.AddPooledDbContextFactory<CrockContext>(options => CrockContext.Configure(options, folder.DataFile));
 services.AddSingleton<FormulaStore>().AddSingleton<LarderStore>().AddSingleton<LotStore>().AddSingleton<RevisionStore>().AddSingleton<LadderStore>().AddSingleton<LabelStore>()
     .AddSingleton<SettingStore>().AddSingleton<BinStore>().AddSingleton<UnreadableStore>().AddSingleton<HouseFile>().AddSingleton<HouseOpening>().AddSingleton<DataHouse>();

@@ -20,7 +20,7 @@ public class ArchitectureTests
         "Findings",
         "Topics.Doses", "Topics.Preservation", "Topics.FreeFrom", "Topics.Texture", "Topics.Emulsions", "Topics.Making", "Topics.Suspension", "Topics.Keeping", "Topics.Labels", "Topics.Stability",
         "Evaluation",
-        "Larder", "Intake", "Trials", "Printing", "Demo",
+        "Larder", "Intake", "Trials", "Printing", "Demo", "Checking",
     ];
 
     private static readonly Assembly Core = typeof(Formulas.Formula).Assembly;

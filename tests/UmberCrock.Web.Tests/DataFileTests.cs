@@ -112,7 +112,31 @@ public sealed class DataFileTests : IDisposable
         address.Port.ShouldBeGreaterThan(0);
     }
 
+    [Fact]
+    public async Task Rules_of_ones_own_are_checked_first_and_then_count()
+    {
+        var (rules, data) = (Path.Combine(path, "mine"), Path.Combine(path, "other"));
+        Directory.CreateDirectory(Path.Combine(rules, "rules"));
+        var file = Path.Combine(rules, "rules", "climates.json");
+        var text = Core.Documents.DataFiles.Shipped.Text("data/rules/climates.json");
+        await File.WriteAllTextAsync(file, text.Replace("\"confidence\"", "\"confidense\"", StringComparison.Ordinal));
+        using (var refused = Running.Start(data, "--rules", rules))
+        {
+            (await refused.EndAsync()).ShouldBe(2);
+            refused.Said.ShouldContain("data/rules/climates.json(");
+            refused.Said.ShouldContain("\"confidense\" is not a member. Known are confidence");
+            Directory.Exists(data).ShouldBeFalse("nothing was made");
+        }
+
+        var name = System.Text.RegularExpressions.Regex.Match(text, "\"name\": \"(?<name>[^\"]+)\"", System.Text.RegularExpressions.RegexOptions.None, TimeSpan.FromSeconds(1)).Groups["name"].Value;
+        await File.WriteAllTextAsync(file, text.Replace($"\"name\": \"{name}\"", "\"name\": \"under the boathouse roof\"", StringComparison.Ordinal));
+        using var running = Running.Start(data, "--rules", rules);
+        using var client = new HttpClient { BaseAddress = await running.ReadyAsync() };
+        (await client.GetStringAsync(new Uri("/settings", UriKind.Relative))).ShouldContain("under the boathouse roof");
+    }
+
     [Theory]
+    [InlineData("--rules=/nowhere/at-all", "There is no folder")]
     [InlineData("--dta", "is no option")]
     [InlineData("--port=seven", "takes a number")]
     [InlineData("--host=elsewhere", "takes an address")]

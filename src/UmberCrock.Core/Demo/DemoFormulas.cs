@@ -9,5 +9,5 @@ public static class DemoFormulas
 {
     /// <summary>Reads them, in the order of their file names.</summary>
     public static ImmutableArray<Formula> Read()
-        => [.. DataFiles.Names("data/formulas/").Select(name => FormulaReader.Parse(DataFiles.Text(name)))];
+        => [.. DataFiles.Shipped.Names.Where(name => name.StartsWith("data/formulas/", StringComparison.Ordinal)).Select(name => FormulaReader.Parse(DataFiles.Shipped.Text(name)))];
 }

@@ -13,5 +13,5 @@ public sealed record DemoLabel(string Formula, int MadeDaysAgo, LabelPlan Plan)
 {
     /// <summary>Reads them; the days are counted back from today.</summary>
     public static ImmutableArray<DemoLabel> Read(DateOnly today)
-        => [.. JsonSerializer.Deserialize<ImmutableArray<DemoLabel>>(DataFiles.Text("data/demo/labels.json"), ContractJson.Options).Select(label => label with { Plan = label.Plan with { MadeOn = today.AddDays(-label.MadeDaysAgo) } })];
+        => [.. JsonSerializer.Deserialize<ImmutableArray<DemoLabel>>(DataFiles.Shipped.Text("data/demo/labels.json"), ContractJson.Options).Select(label => label with { Plan = label.Plan with { MadeOn = today.AddDays(-label.MadeDaysAgo) } })];
 }

@@ -15,7 +15,7 @@ public sealed record DemoLarder(ImmutableArray<Lot> Lots, ImmutableArray<Correct
     /// <summary>Reads it as of a day.</summary>
     public static DemoLarder Read(DateOnly today)
     {
-        var file = JsonSerializer.Deserialize<LarderFile>(DataFiles.Text("data/demo/larder.json"), ContractJson.Options)!;
+        var file = JsonSerializer.Deserialize<LarderFile>(DataFiles.Shipped.Text("data/demo/larder.json"), ContractJson.Options)!;
         DateOnly? Day(int? days) => days is { } known ? today.AddDays(known) : null;
         return new DemoLarder(
             [.. file.Lots.Select(lot => new Lot(0, lot.Ingredient, lot.Code, lot.Supplier, Day(-lot.BoughtDaysAgo), lot.BoughtGrams, lot.RemainingGrams, lot.PricePerKilogram, Day(-lot.OpenedDaysAgo), Day(lot.UseByInDays), lot.Notes))],

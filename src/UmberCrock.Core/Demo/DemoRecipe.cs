@@ -6,5 +6,5 @@ namespace UmberCrock.Core.Demo;
 public static class DemoRecipe
 {
     /// <summary>Its text.</summary>
-    public static string Text { get; } = DataFiles.Text("data/demo/noticeboard.txt").ReplaceLineEndings("\n");
+    public static string Text { get; } = DataFiles.Shipped.Text("data/demo/noticeboard.txt").ReplaceLineEndings("\n");
 }

@@ -21,12 +21,13 @@ internal interface IRules<TSelf>
 /// The rules of the computation, as the files of data/rules state them. It knows no topic: each topic names the type of its rules and that type names its file, which is read
 /// when it is first asked for.
 /// </summary>
-public sealed class RuleBook
+public sealed class RuleBook(DataFiles files)
 {
+    internal const string Folder = "data/rules/";
     private readonly ConcurrentDictionary<Type, object> rules = new();
 
     /// <summary>The rules of a type.</summary>
     internal T Of<T>()
         where T : class, IRules<T>
-        => (T)rules.GetOrAdd(typeof(T), static _ => DataFiles.Read<T>($"data/rules/{T.File.Name}", T.File.Shapes));
+        => (T)rules.GetOrAdd(typeof(T), static (_, files) => files.Read<T>($"{Folder}{T.File.Name}", T.File.Shapes), files);
 }

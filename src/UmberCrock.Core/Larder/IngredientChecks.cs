@@ -22,7 +22,11 @@ public static partial class IngredientChecks
 
     /// <summary>Everything that is wrong, with pointers into the ingredient's document; empty when it is sound.</summary>
     public static IEnumerable<DocumentProblem> Problems(Ingredient ingredient, Catalogue catalogue)
-        => [.. Names(ingredient, catalogue), .. Composition(ingredient), .. Values(ingredient), .. Fats(ingredient, catalogue), .. Doses(ingredient)];
+        => [.. Names(ingredient, catalogue), .. OfValues(ingredient, catalogue)];
+
+    /// <summary>What is wrong with its composition, values, fats and doses, whoever wrote it.</summary>
+    internal static IEnumerable<DocumentProblem> OfValues(Ingredient ingredient, Catalogue catalogue)
+        => [.. Composition(ingredient), .. Values(ingredient), .. Fats(ingredient, catalogue), .. Doses(ingredient)];
 
     /// <summary>What is wrong with one value.</summary>
     public static IEnumerable<DocumentProblem> OfValue(IngredientProperty property, Quantity value, string pointer)

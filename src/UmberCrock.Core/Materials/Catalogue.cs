@@ -7,8 +7,7 @@ namespace UmberCrock.Core.Materials;
 /// <summary>Everything the computation knows: ingredients, rules, and where each comes from. Immutable; made from the shipped data.</summary>
 public sealed class Catalogue
 {
-    private static readonly Lazy<Catalogue> ShippedData = new(() => new Catalogue(
-        DataFiles.Names("data/ingredients/").SelectMany(name => DataFiles.Read<ImmutableArray<Ingredient>>(name, MaterialsJson.Default)), new RuleBook()));
+    private static readonly Lazy<Catalogue> ShippedData = new(() => Read(DataFiles.Shipped));
 
     private readonly FrozenDictionary<string, Ingredient> bySlug;
 
@@ -21,6 +20,10 @@ public sealed class Catalogue
 
     /// <summary>The catalogue that ships with the application.</summary>
     public static Catalogue Shipped => ShippedData.Value;
+
+    /// <summary>The catalogue of some data files; its rules are read when they are first asked for.</summary>
+    public static Catalogue Read(DataFiles files) => new(
+        files.Names.Where(name => name.StartsWith(IngredientFile.Folder, StringComparison.Ordinal)).SelectMany(name => files.Read<IngredientFile>(name, MaterialsJson.Default).Ingredients), new RuleBook(files));
 
     /// <summary>All ingredients, by name.</summary>
     public ImmutableArray<Ingredient> Ingredients { get; }

@@ -22,7 +22,7 @@ public sealed record Component(InciName Inci, decimal LowPercent, decimal HighPe
 /// <param name="GramsPerMole">Molar mass.</param>
 /// <param name="Family">Key of its strength in the texture rules.</param>
 public readonly record struct MeltingSpecies(
-    double MassShare, double MeltingCelsius, double FusionKilojoulesPerMole, double GramsPerMole, string Family);
+    double MassShare, double MeltingCelsius, double FusionKilojoulesPerMole, double GramsPerMole, [property: Names(Named.Family)] string Family);
 
 /// <summary>A caution that stands beside the step it belongs to.</summary>
 public sealed record Caution(string Text, string Source);
@@ -55,9 +55,11 @@ public sealed record Ingredient
     public ImmutableArray<Constituent> Constituents { get; init => field = value.OrEmpty(); } = [];
 
     /// <summary>Where it comes from: plant, bee, wool, animal, mineral, synthetic.</summary>
+    [Names(Named.Origin)]
     public ImmutableArray<string> Origins { get; init => field = value.OrEmpty(); } = [];
 
     /// <summary>Allergen sources it brings, by the keys of data/rules/allergens.json.</summary>
+    [Names(Named.AllergenSource)]
     public ImmutableArray<string> Allergens { get; init => field = value.OrEmpty(); } = [];
 
     /// <summary>Where it goes in a water-free mix.</summary>

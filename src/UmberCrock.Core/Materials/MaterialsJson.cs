@@ -1,11 +1,10 @@
-using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 
 namespace UmberCrock.Core.Materials;
 
 /// <summary>Reads the data of this folder by code made at build time.</summary>
 [JsonSourceGenerationOptions(GenerationMode = JsonSourceGenerationMode.Metadata)]
-[JsonSerializable(typeof(ImmutableArray<Ingredient>))]
+[JsonSerializable(typeof(IngredientFile))]
 [JsonSerializable(typeof(Ingredient))]
 [JsonSerializable(typeof(SubstanceLimits))]
 [JsonSerializable(typeof(ClassWindows))]

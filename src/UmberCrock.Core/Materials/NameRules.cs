@@ -11,7 +11,7 @@ namespace UmberCrock.Core.Materials;
 /// <param name="Source">Where the figures come from.</param>
 /// <param name="Confidence">How sure they are.</param>
 public sealed record NameRules(
-    ImmutableArray<string> Fillers, ImmutableDictionary<string, string> Preferred, double LikelyScore, string Source, Confidence Confidence) : IRules<NameRules>
+    ImmutableArray<string> Fillers, [Names(Named.Ingredient)] ImmutableDictionary<string, string> Preferred, double LikelyScore, string Source, Confidence Confidence) : IRules<NameRules>
 {
     static RuleFile IRules<NameRules>.File { get; } = new("names.json", MaterialsJson.Default);
 }

@@ -12,7 +12,9 @@ namespace UmberCrock.Web.Hosting;
 /// <param name="NewPassphrase">True to make a new passphrase in the place of a lost one.</param>
 /// <param name="Certificate">A certificate of one's own (PEM or PFX); null to serve without encryption.</param>
 /// <param name="CertificateKey">Its key, where the certificate does not hold it.</param>
-public sealed record LaunchOptions(string Host, int Port, string DataFolder, bool? Demo, string? Restore, bool NewPassphrase, string? Certificate, string? CertificateKey)
+/// <param name="Rules">A folder laid out as data is, whose files stand in the place of those that ship; null for none.</param>
+public sealed record LaunchOptions(
+    string Host, int Port, string DataFolder, bool? Demo, string? Restore, bool NewPassphrase, string? Certificate, string? CertificateKey, string? Rules = null)
 {
     /// <summary>Options that the framework reads; they come from scripts and tests.</summary>
     private static readonly string[] OfTheFramework = ["--contentRoot", "--environment", "--applicationName", "--urls"];
@@ -48,6 +50,7 @@ public sealed record LaunchOptions(string Host, int Port, string DataFolder, boo
                 "--restore" => options with { Restore = Path.GetFullPath(Value()) },
                 "--new-passphrase" => options with { NewPassphrase = true },
                 "--cert" => options with { Certificate = Path.GetFullPath(Value()) },
+                "--rules" => options with { Rules = Path.GetFullPath(Value()) },
                 "--cert-key" => options with { CertificateKey = Path.GetFullPath(Value()) },
                 _ => throw new FormatException($"\"{args[at]}\" is no option. ./run --help lists them."),
             };
@@ -55,6 +58,8 @@ public sealed record LaunchOptions(string Host, int Port, string DataFolder, boo
 
         foreach (var file in new[] { options.Restore, options.Certificate, options.CertificateKey }.OfType<string>().Where(file => !File.Exists(file)))
             throw new FormatException($"There is no file {file}.");
+        if (options.Rules is { } rules && !Directory.Exists(rules))
+            throw new FormatException($"There is no folder {rules}.");
         return options;
     }
 

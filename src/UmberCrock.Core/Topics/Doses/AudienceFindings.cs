@@ -26,6 +26,7 @@ public sealed record AudienceRule
     public ImmutableArray<IngredientClass> Classes { get; init => field = value.OrEmpty(); } = [];
 
     /// <summary>Ingredients it is about, by slug.</summary>
+    [Names(Named.Ingredient)]
     public ImmutableArray<string> Ingredients { get; init => field = value.OrEmpty(); } = [];
 
     /// <summary>Substances it is about, by INCI or constituent name.</summary>

@@ -17,6 +17,7 @@ public sealed record GroupLimit
     public ImmutableArray<IngredientClass> Classes { get; init => field = value.OrEmpty(); } = [];
 
     /// <summary>Single ingredients that count, by slug.</summary>
+    [Names(Named.Ingredient)]
     public ImmutableArray<string> Ingredients { get; init => field = value.OrEmpty(); } = [];
 
     /// <summary>The school that holds this ceiling; null when all do.</summary>

@@ -8,7 +8,7 @@ using static UmberCrock.Core.Units.Decimals;
 namespace UmberCrock.Core.Topics.Doses;
 
 /// <summary>An oil that burns skin in sunlight, and the most of it that may stay on skin.</summary>
-public sealed record PhototoxicOil(string Ingredient, decimal MaxPercent, string Source, Confidence Confidence);
+public sealed record PhototoxicOil([Names(Named.Ingredient)] string Ingredient, decimal MaxPercent, string Source, Confidence Confidence);
 
 /// <summary>Phototoxic oils (data/rules/phototoxic.json).</summary>
 /// <param name="Oils">The oils with their limits.</param>

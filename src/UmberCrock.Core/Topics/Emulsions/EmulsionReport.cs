@@ -33,18 +33,23 @@ public sealed record EmulsifierRules : IRules<EmulsifierRules>
     public required double CoveredShareFrom { get; init; }
 
     /// <summary>Slugs of waxes that take up a little water and are taken for an emulsifier.</summary>
+    [Names(Named.Ingredient)]
     public required ImmutableArray<string> TakenForOne { get; init; }
 
     /// <summary>Slug of what is offered for skin.</summary>
+    [Names(Named.Ingredient)]
     public required string OfferedForSkin { get; init; }
 
     /// <summary>Slug of what is offered for hair.</summary>
+    [Names(Named.Ingredient)]
     public required string OfferedForHair { get; init; }
 
     /// <summary>Slugs of partners that raise the HLB.</summary>
+    [Names(Named.Ingredient)]
     public required ImmutableArray<string> PartnersHigh { get; init; }
 
     /// <summary>Slugs of partners that lower it.</summary>
+    [Names(Named.Ingredient)]
     public required ImmutableArray<string> PartnersLow { get; init; }
 
     /// <summary>Where the figures come from.</summary>

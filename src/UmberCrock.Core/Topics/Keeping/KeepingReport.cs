@@ -31,6 +31,7 @@ public sealed record MonthsRules : IRules<MonthsRules>
     public required double WarmFactor { get; init; }
 
     /// <summary>Pigments that hold iron, by slug.</summary>
+    [Names(Named.Ingredient)]
     public required ImmutableArray<string> IronPigments { get; init; }
 
     /// <summary>They shorten it by this factor.</summary>

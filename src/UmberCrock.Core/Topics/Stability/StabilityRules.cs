@@ -16,11 +16,19 @@ public sealed record StabilityCondition(string Name, decimal Celsius);
 public sealed record StabilityPlanRules(ImmutableArray<int> Days, ImmutableArray<StabilityCondition> Conditions, ImmutableArray<int> FreezeThawDays, string Source);
 
 /// <summary>Something to look at; without forms or conditions, for all of them.</summary>
-public sealed record StabilityLook(string What, ImmutableArray<ProductForm> Forms = default, ImmutableArray<string> Conditions = default)
+public sealed record StabilityLook
 {
+    /// <summary>What to look at.</summary>
+    public required string What { get; init; }
+
+    /// <summary>For these forms; empty for all.</summary>
+    public ImmutableArray<ProductForm> Forms { get; init => field = value.OrEmpty(); } = [];
+
+    /// <summary>Under these conditions; empty for all.</summary>
+    public ImmutableArray<string> Conditions { get; init => field = value.OrEmpty(); } = [];
+
     /// <summary>True when it is looked at for a form under a condition.</summary>
-    public bool Applies(ProductForm form, string condition)
-        => (Forms.IsDefaultOrEmpty || Forms.Contains(form)) && (Conditions.IsDefaultOrEmpty || Conditions.Contains(condition));
+    public bool Applies(ProductForm form, string condition) => (Forms.IsEmpty || Forms.Contains(form)) && (Conditions.IsEmpty || Conditions.Contains(condition));
 }
 
 /// <summary>From which amounts a note speaks, and the plan of checks (data/rules/stability.json).</summary>

@@ -26,21 +26,26 @@ public sealed record SettlingRules : IRules<SettlingRules>
     public required double DispersedMicrometres { get; init; }
 
     /// <summary>Slugs of dispersants.</summary>
+    [Names(Named.Ingredient)]
     public required ImmutableArray<string> Dispersants { get; init; }
 
     /// <summary>Parts of dispersant that a part of powder wants.</summary>
     public required decimal DispersantPerPowder { get; init; }
 
     /// <summary>Slug of the dispersant that is offered.</summary>
+    [Names(Named.Ingredient)]
     public required string DispersantOffered { get; init; }
 
     /// <summary>Slugs of powders that are coated so that they disperse by themselves.</summary>
+    [Names(Named.Ingredient)]
     public required ImmutableArray<string> DispersedAsBought { get; init; }
 
     /// <summary>Slugs of powders and of the coated ones that stand in for them.</summary>
+    [Names(Named.Ingredient, KeysToo = true)]
     public required ImmutableDictionary<string, string> DispersedInsteadOf { get; init; }
 
     /// <summary>Slug of the oil that stands in where a viscosity is not known.</summary>
+    [Names(Named.Ingredient)]
     public required string StandInViscosity { get; init; }
 
     /// <summary>The furthest that powder may fall unseen.</summary>

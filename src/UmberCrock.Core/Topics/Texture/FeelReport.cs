@@ -34,12 +34,14 @@ public sealed record FeelRules : IRules<FeelRules>
     public required ImmutableArray<MostFeel> Most { get; init; }
 
     /// <summary>Slug of the powder that is offered against grease.</summary>
+    [Names(Named.Ingredient)]
     public required string PowderOffered { get; init; }
 
     /// <summary>How much of it, weight percent.</summary>
     public required decimal PowderOfferedPercent { get; init; }
 
     /// <summary>Slug of the dry oil that is offered against grease and tack.</summary>
+    [Names(Named.Ingredient)]
     public required string DryOil { get; init; }
 
     /// <summary>How much of it, weight percent.</summary>

@@ -20,7 +20,7 @@ public sealed class FirmnessModel
         strengths = new double[Melt.Species.Length];
         solidMass = new double[Melt.Species.Length];
         for (var j = 0; j < strengths.Length; j++)
-            strengths[j] = rules.Strengths.GetValueOrDefault(Melt.Species[j].Family);
+            strengths[j] = rules.StrengthOf(Melt.Species[j].Family);
 
         // Masses are added as decimals, so that the order of the parts leaves no trace in the last bit.
         var total = parts.Sum(part => part.Mass);

@@ -32,7 +32,7 @@ internal static class TextureExplanations
                 Message.Join(", ", rules.Bands.Where(border => border.FromFirmness > 0).Select(border => (Message)$"{TextureFindings.Word(border.Band)} {border.FromFirmness:0.0}")) + ".",
             [
                 .. solids.Select(solid => new ExplainedValue(
-                    solid.Family.Replace('-', ' '), (Message)$"strength {rules.Strengths.GetValueOrDefault(solid.Family):0.00} × {solid.Percent:0.0} % at 20 °C = {solid.Firmness:0.0}",
+                    solid.Family.Replace('-', ' '), (Message)$"strength {rules.StrengthOf(solid.Family):0.00} × {solid.Percent:0.0} % at 20 °C = {solid.Firmness:0.0}",
                     rules.Source, rules.Unfitted.Contains(solid.Family) ? Confidence.Low : rules.Confidence)),
                 .. powders.Select(part => new ExplainedValue(
                     part.Ingredient.Name, (Message)$"strength {rules.PowderStrength(part.Ingredient):0.00} × {part.Mass:0.0} % = {rules.PowderStrength(part.Ingredient) * (double)part.Mass:0.0}", rules.Source, rules.Confidence)),

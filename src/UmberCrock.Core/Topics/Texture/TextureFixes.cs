@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
@@ -54,7 +53,7 @@ internal static class TextureFixes
         return Enumerable.Range(0, a.Resolved.Ingredients.Length)
             .Where(line => !a.Resolved.Formula.Lines[line].IsBalance && a.Resolved.Totals.Percents[line] > 0m)
             .Select(line => (Line: line, Firmness: (double)a.Resolved.Totals.Percents[line] * a.Resolved.Ingredients[line].Species
-                .Where(species => species.MeltingCelsius > celsius).Sum(species => species.MassShare * rules.Strengths.GetValueOrDefault(species.Family))))
+                .Where(species => species.MeltingCelsius > celsius).Sum(species => species.MassShare * rules.StrengthOf(species.Family))))
             .Where(entry => entry.Firmness > 0)
             .OrderByDescending(entry => entry.Firmness).ThenBy(entry => a.Resolved.Ingredients[entry.Line].Slug, StringComparer.Ordinal)
             .Select(entry => entry.Line);

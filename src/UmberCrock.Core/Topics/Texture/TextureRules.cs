@@ -44,6 +44,7 @@ public sealed record StructureRules
     public required double WhipSlack { get; init; }
 
     /// <summary>Families whose crystals snap.</summary>
+    [Names(Named.Family)]
     public required ImmutableArray<string> BrittleFamilies { get; init; }
 
     /// <summary>Share of the firmness at 20 C, 0 to 1, from which they make the whole crumbly.</summary>
@@ -53,18 +54,23 @@ public sealed record StructureRules
     public required double BrittleFromFirmness { get; init; }
 
     /// <summary>Slug of the wax that yields and that some of them may be traded for.</summary>
+    [Names(Named.Ingredient)]
     public required string FlexibleWax { get; init; }
 
     /// <summary>Slugs of butters that do not turn grainy.</summary>
+    [Names(Named.Ingredient)]
     public required ImmutableArray<string> SmoothButters { get; init; }
 
     /// <summary>Slugs of what is offered to make it firmer.</summary>
+    [Names(Named.Ingredient)]
     public required ImmutableArray<string> Hardeners { get; init; }
 
     /// <summary>The same, where nothing of bees is in.</summary>
+    [Names(Named.Ingredient)]
     public required ImmutableArray<string> HardenersBeeFree { get; init; }
 
     /// <summary>Slug of what is offered to make it yield.</summary>
+    [Names(Named.Ingredient)]
     public required string FlexiblePartner { get; init; }
 
     /// <summary>How much of it is offered, weight percent.</summary>
@@ -74,6 +80,7 @@ public sealed record StructureRules
     public required double OilHeld { get; init; }
 
     /// <summary>The same, of families that hold more or less.</summary>
+    [Names(Named.Family)]
     public required ImmutableDictionary<string, double> OilHeldByFamily { get; init; }
 
     /// <summary>Solid percent of the oil phase below which it counts as melted.</summary>
@@ -110,6 +117,7 @@ public sealed record TextureRules : IRules<TextureRules>
     public required double KnownWithin { get; init; }
 
     /// <summary>Families whose strength stands in no fact it could be fitted to.</summary>
+    [Names(Named.Family)]
     public required ImmutableArray<string> Unfitted { get; init; }
 
     /// <summary>How structure fails.</summary>
@@ -128,6 +136,7 @@ public sealed record TextureRules : IRules<TextureRules>
     public required ImmutableDictionary<IngredientClass, double> Powders { get; init; }
 
     /// <summary>Firmness per mass percent of single powders that differ from their class, by slug.</summary>
+    [Names(Named.Ingredient)]
     public required ImmutableDictionary<string, double> PowderExceptions { get; init; }
 
     /// <summary>Where each band begins, softest first.</summary>
@@ -135,6 +144,11 @@ public sealed record TextureRules : IRules<TextureRules>
 
     /// <summary>Which bands suit which form.</summary>
     public required ImmutableArray<WantedBands> Wanted { get; init; }
+
+    /// <summary>Firmness per mass percent of solid of a family.</summary>
+    /// <exception cref="InvalidOperationException">No strength of that family is known: an ingredient names one that the rules do not have.</exception>
+    public double StrengthOf(string family)
+        => Strengths.TryGetValue(family, out var strength) ? strength : throw new InvalidOperationException($"No strength is known of the crystals \"{family}\".");
 
     /// <summary>The band a firmness falls in.</summary>
     public Band BandOf(double firmness) => Bands.Last(border => firmness >= border.FromFirmness || border.FromFirmness == 0).Band;

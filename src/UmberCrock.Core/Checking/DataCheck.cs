@@ -1,0 +1,111 @@
+using System.Reflection;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Larder;
+using UmberCrock.Core.Materials;
+
+namespace UmberCrock.Core.Checking;
+
+/// <summary>One thing that is wrong with a data file.</summary>
+/// <param name="File">Its name, "data/rules/label.json".</param>
+/// <param name="Line">The line, from 1.</param>
+/// <param name="Pointer">The place, as a JSON pointer.</param>
+/// <param name="Reason">What is wrong, and what is known.</param>
+public sealed record DataProblem(string File, int Line, string Pointer, string Reason)
+{
+    /// <summary>As compilers write it: file(line): place: reason.</summary>
+    public override string ToString() => $"{File}({Line}): {Pointer}: {Reason}";
+}
+
+/// <summary>Whether data files can be read, know what they name, and hold together. What is wrong in one would otherwise change results without a word.</summary>
+public static class DataCheck
+{
+    private const string FormulasFolder = "data/formulas/";
+
+    /// <summary>Everything that is wrong; empty when all is well.</summary>
+    public static IReadOnlyList<DataProblem> Problems(DataFiles files)
+    {
+        var problems = new List<DataProblem>();
+        var nodes = new Dictionary<string, JsonNode>(StringComparer.Ordinal);
+        foreach (var name in files.Names.Where(name => name.EndsWith(".json", StringComparison.Ordinal)))
+        {
+            try
+            {
+                nodes[name] = JsonNode.Parse(files.Text(name), documentOptions: ContractJson.Strict)!;
+            }
+            catch (JsonException broken)
+            {
+                problems.Add(new DataProblem(name, (int)(broken.LineNumber ?? 0) + 1, "/", "is not JSON from here on."));
+            }
+        }
+
+        var known = new KnownNames(nodes);
+        foreach (var (name, node) in nodes)
+            problems.AddRange(OfFile(name, node, known).Select(problem => Placed(files, name, problem)));
+        foreach (var missing in DataSchemas.RuleFiles.Where(file => !files.Names.Contains($"{RuleBook.Folder}{file}")))
+            problems.Add(new DataProblem($"{RuleBook.Folder}{missing}", 1, "/", "is not there."));
+        return problems.Count > 0 ? problems : [.. Together(files)];
+    }
+
+    /// <summary>The schemas of the data files, by name, with what those files define.</summary>
+    /// <param name="files">The files.</param>
+    /// <param name="describe">Words for a member or a parameter; null for none.</param>
+    public static IReadOnlyDictionary<string, JsonObject> Schemas(DataFiles files, Func<ICustomAttributeProvider, string?>? describe = null)
+    {
+        var named = files.Names.Select(name => (File: name, Schema: DataSchemas.NameOf(name))).Where(file => file.Schema is not null).ToList();
+        var known = new KnownNames(named.ToDictionary(file => file.File, file => JsonNode.Parse(files.Text(file.File))!, StringComparer.Ordinal));
+        return named.Select(file => file.Schema!).Distinct().ToDictionary(name => name, name => DataSchemas.Of(name, describe), StringComparer.Ordinal)
+            .Append(KeyValuePair.Create(DataSchemas.KnownName, DataSchemas.OfKnown(known))).ToDictionary(StringComparer.Ordinal);
+    }
+
+    private static IEnumerable<DocumentProblem> OfFile(string name, JsonNode node, KnownNames known)
+    {
+        if (DataSchemas.NameOf(name) is { } schema)
+            return SchemaCheck.Problems(node, DataSchemas.Of(schema), known);
+        return name.StartsWith(RuleBook.Folder, StringComparison.Ordinal) || !name.StartsWith("data/", StringComparison.Ordinal)
+            ? [new DocumentProblem("/", $"is no file of rules. Those are {string.Join(", ", DataSchemas.RuleFiles.Order(StringComparer.Ordinal))}.")] : [];
+    }
+
+    /// <summary>What shows only when all is read: ingredients that do not hold together, slugs that stand twice, formulas of the demo.</summary>
+    private static IEnumerable<DataProblem> Together(DataFiles files)
+    {
+        var catalogue = Catalogue.Read(files);
+        var slugs = new HashSet<string>(StringComparer.Ordinal);
+        foreach (var name in files.Names.Where(name => name.StartsWith(IngredientFile.Folder, StringComparison.Ordinal)))
+        {
+            var rows = files.Read<IngredientFile>(name, MaterialsJson.Default).Ingredients;
+            for (var at = 0; at < rows.Length; at++)
+            {
+                var pointer = $"/ingredients/{at}";
+                if (!slugs.Add(rows[at].Slug))
+                    yield return Placed(files, name, new DocumentProblem($"{pointer}/slug", $"\"{rows[at].Slug}\" is there twice."));
+                foreach (var problem in IngredientChecks.OfValues(rows[at], catalogue))
+                    yield return Placed(files, name, problem with { Pointer = pointer + problem.Pointer });
+            }
+        }
+
+        foreach (var name in files.Names.Where(name => name.StartsWith(FormulasFolder, StringComparison.Ordinal)))
+        {
+            foreach (var problem in OfFormula(files.Text(name), catalogue))
+                yield return Placed(files, name, problem);
+        }
+    }
+
+    private static IReadOnlyList<DocumentProblem> OfFormula(string text, Catalogue catalogue)
+    {
+        try
+        {
+            return [.. FormulaReader.Parse(text).Lines.Select((line, at) => (line.Ingredient, at)).Where(line => catalogue.Find(line.Ingredient) is null)
+                .Select(line => new DocumentProblem($"/lines/{line.at}/ingredient", $"\"{line.Ingredient}\" is not an ingredient."))];
+        }
+        catch (DocumentException refused)
+        {
+            return refused.Problems;
+        }
+    }
+
+    private static DataProblem Placed(DataFiles files, string name, DocumentProblem problem)
+        => new(name, new JsonPlaces(files.Text(name)).LineOf(problem.Pointer), problem.Pointer.Length == 0 ? "/" : problem.Pointer, problem.Reason.Plain);
+}
