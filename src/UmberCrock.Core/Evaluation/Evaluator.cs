@@ -25,7 +25,8 @@ public static class Evaluator
     public static EvaluationResult Evaluate(Formula formula, Catalogue catalogue, EvaluationSettings settings)
     {
         var assessment = new Assessment(ResolvedFormula.Of(formula, catalogue, settings));
-        return Answer(assessment, [.. AllTopics.Finders.SelectMany(finder => finder.Find(assessment).Select(finding => FixTrial.Tried(assessment, finder, finding))).OrderBy(finding => finding.Severity).Take(MostFindings)]);
+        var found = AllTopics.Finders.Select(finder => (Finder: finder, Findings: finder.Find(assessment).ToList())).ToList();
+        return Answer(assessment, [.. found.SelectMany(one => one.Findings.Select(finding => FixTrial.Tried(assessment, found, one.Finder, finding))).OrderBy(finding => finding.Severity).Take(MostFindings)]);
     }
 
     /// <summary>

@@ -13,7 +13,11 @@ internal static class FixTrial
     private const int MostOffered = 2;
 
     /// <summary>A finding with the fixes that cure it, those that leave the fewest cautions first.</summary>
-    public static Finding Tried(Assessment before, Finder finder, Finding finding)
+    /// <param name="before">The formula as it is.</param>
+    /// <param name="found">What every finder found in it.</param>
+    /// <param name="finder">The one that found this.</param>
+    /// <param name="finding">The finding.</param>
+    public static Finding Tried(Assessment before, IReadOnlyCollection<(Finder Finder, List<Finding> Findings)> found, Finder finder, Finding finding)
     {
         var resolved = before.Resolved;
         if (IsFull(resolved.Formula))
@@ -28,8 +32,8 @@ internal static class FixTrial
                 : finding with { Fixes = [.. finding.Fixes.Where(fix => After(resolved, fix, [finder]).All(other => other.Code != finding.Code || !other.Title.Equals(finding.Title)))] };
         }
 
-        Finder[] asked = [.. AllTopics.Finders.Where(other => other.CanStop || other == finder)];
-        var now = asked.SelectMany(other => other.Find(before)).ToList();
+        var asked = found.Where(other => other.Finder.CanStop || other.Finder == finder).ToList();
+        var now = asked.SelectMany(other => other.Findings).ToList();
         var stops = StopsOf(now);
         return finding with
         {
@@ -37,7 +41,7 @@ internal static class FixTrial
             Fixes =
             [
                 .. finding.Ways().Where(fix => !IsFull(resolved.Formula) || CanApply(resolved.Formula, fix)).Take(MostTried)
-                    .Select(fix => (Fix: fix, After: After(resolved, fix, asked)))
+                    .Select(fix => (Fix: fix, After: After(resolved, fix, asked.Select(other => other.Finder))))
                     .Where(trial => trial.After.TrueForAll(other => other.Code != finding.Code) && StopsOf(trial.After).IsSubsetOf(stops) && Troubles(trial.After) <= Troubles(now))
                     .OrderBy(trial => Troubles(trial.After))
                     .Take(MostOffered).Select(trial => trial.Fix),
