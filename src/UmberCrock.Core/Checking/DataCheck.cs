@@ -44,6 +44,7 @@ public static class DataCheck
         var known = new KnownNames(nodes);
         foreach (var (name, node) in nodes)
             problems.AddRange(OfFile(name, node, known).Select(problem => Placed(files, name, problem)));
+        problems.AddRange(Twice(nodes).Select(twice => Placed(files, twice.File, twice.Problem)));
         foreach (var missing in DataSchemas.RuleFiles.Where(file => !files.Names.Contains($"{RuleBook.Folder}{file}")))
             problems.Add(new DataProblem($"{RuleBook.Folder}{missing}", 1, "/", "is not there."));
         return problems.Count > 0 ? problems : [.. Together(files)];
@@ -68,19 +69,23 @@ public static class DataCheck
             ? [new DocumentProblem("/", $"is no file of rules. Those are {string.Join(", ", DataSchemas.RuleFiles.Order(StringComparer.Ordinal))}.")] : [];
     }
 
-    /// <summary>What shows only when all is read: ingredients that do not hold together, slugs that stand twice, formulas of the demo.</summary>
+    /// <summary>Slugs that stand twice, wherever.</summary>
+    private static IEnumerable<(string File, DocumentProblem Problem)> Twice(Dictionary<string, JsonNode> nodes)
+        => nodes.Where(file => file.Key.StartsWith(IngredientFile.Folder, StringComparison.Ordinal) && file.Value["ingredients"] is JsonArray)
+            .SelectMany(file => file.Value["ingredients"]!.AsArray().Select((row, at) => (file.Key, Slug: (row as JsonObject)?["slug"]?.ToString(), At: at)))
+            .Where(row => row.Slug is not null).GroupBy(row => row.Slug, StringComparer.Ordinal)
+            .SelectMany(rows => rows.Skip(1).Select(row => (row.Key, new DocumentProblem($"/ingredients/{row.At}/slug", $"\"{row.Slug}\" is there twice."))));
+
+    /// <summary>What shows only when all is read: ingredients that do not hold together, formulas of the demo.</summary>
     private static IEnumerable<DataProblem> Together(DataFiles files)
     {
         var catalogue = Catalogue.Read(files);
-        var slugs = new HashSet<string>(StringComparer.Ordinal);
         foreach (var name in files.Names.Where(name => name.StartsWith(IngredientFile.Folder, StringComparison.Ordinal)))
         {
             var rows = files.Read<IngredientFile>(name, MaterialsJson.Default).Ingredients;
             for (var at = 0; at < rows.Length; at++)
             {
                 var pointer = $"/ingredients/{at}";
-                if (!slugs.Add(rows[at].Slug))
-                    yield return Placed(files, name, new DocumentProblem($"{pointer}/slug", $"\"{rows[at].Slug}\" is there twice."));
                 foreach (var problem in IngredientChecks.OfValues(rows[at], catalogue))
                     yield return Placed(files, name, problem with { Pointer = pointer + problem.Pointer });
             }
