@@ -17,6 +17,7 @@ public sealed class FuzzTests : IDisposable
 {
     private const int MemoryEvery = 100_000;
     private const int ReviveEvery = 200;
+    private const int FormulasOfTheDemo = 8;
     private const int MostFaults = 20;
     private const int LongestFault = 2000;
     private const long Mebibyte = 1024 * 1024;
@@ -78,7 +79,10 @@ public sealed class FuzzTests : IDisposable
         for (var at = 0; at < Cases; at++)
         {
             if (at % ReviveEvery == 0)
+            {
                 await BringBackAsync(client);
+                await TakeAwayAsync(client);
+            }
 
             using var request = Mangled(random);
             var what = $"case {at} of seed {Seed}: {request.Method} {request.RequestUri} {request.Content?.Headers.ContentType} {(request.Content is null ? "" : Convert.ToBase64String(await request.Content.ReadAsByteArrayAsync()))}";
@@ -106,18 +110,34 @@ public sealed class FuzzTests : IDisposable
     public void Dispose() => Directory.Delete(folder, recursive: true);
 
     private static async Task<string> TokenAsync(HttpClient client)
-        => new HtmlParser().ParseDocument(await client.GetStringAsync(new Uri("/", UriKind.Relative))).QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
+        => (await ReadAsync(client, "/")).QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
 
-    /// <summary>Brings back what was deleted on the way, so that the pages of formulas are not asked in vain from then on.</summary>
+    /// <summary>Brings back what was deleted of the demo, so that the pages of its formulas are not asked in vain from then on.</summary>
     private static async Task BringBackAsync(HttpClient client)
     {
-        var page = new HtmlParser().ParseDocument(await client.GetStringAsync(new Uri("/bin", UriKind.Relative)));
-        foreach (var form in page.QuerySelectorAll("form[action*='handler=Back']"))
+        foreach (var form in (await ReadAsync(client, "/bin")).QuerySelectorAll("form[action*='handler=Back']"))
         {
-            var fields = form.QuerySelectorAll("input").Select(input => KeyValuePair.Create(input.GetAttribute("name")!, input.GetAttribute("value")!));
-            using var content = new FormUrlEncodedContent(fields);
-            using var answer = await client.PostAsync(new Uri("/bin?handler=Back", UriKind.Relative), content);
+            var fields = form.QuerySelectorAll("input").ToDictionary(input => input.GetAttribute("name")!, input => input.GetAttribute("value")!, StringComparer.Ordinal);
+            if (fields["kind"] != "formula" || int.Parse(fields["key"], CultureInfo.InvariantCulture) <= FormulasOfTheDemo)
+                await SendAsync(client, "/bin?handler=Back", fields);
         }
+    }
+
+    /// <summary>Takes away the formulas that were added: what is kept is known, and would be counted as memory that is lost.</summary>
+    private static async Task TakeAwayAsync(HttpClient client)
+    {
+        var added = (await ReadAsync(client, "/")).QuerySelectorAll("a[href^='/bench/']").Select(link => link.GetAttribute("href")!.Split('/')[2]).Distinct(StringComparer.Ordinal)
+            .Where(id => int.TryParse(id, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number > FormulasOfTheDemo);
+        foreach (var id in added)
+            await SendAsync(client, "/?handler=Delete", new() { ["id"] = id });
+    }
+
+    private static async Task<AngleSharp.Html.Dom.IHtmlDocument> ReadAsync(HttpClient client, string path) => new HtmlParser().ParseDocument(await client.GetStringAsync(new Uri(path, UriKind.Relative)));
+
+    private static async Task SendAsync(HttpClient client, string path, Dictionary<string, string> fields)
+    {
+        using var content = new FormUrlEncodedContent(fields);
+        using var answer = await client.PostAsync(new Uri(path, UriKind.Relative), content);
     }
 
     private static HttpRequestMessage Mangled(Random random)
