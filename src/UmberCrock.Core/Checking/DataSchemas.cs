@@ -73,7 +73,9 @@ public static class DataSchemas
         {
             return new JsonObject
             {
-                [DataFiles.SchemaMember] = Dialect, ["type"] = "object", ["additionalProperties"] = new JsonObject { ["type"] = "string" },
+                [DataFiles.SchemaMember] = Dialect,
+                ["type"] = "object",
+                ["additionalProperties"] = new JsonObject { ["type"] = "string" },
             };
         }
 

@@ -5,10 +5,9 @@ using UmberCrock.Core.Larder;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Units;
 using UmberCrock.Storage;
+using UmberCrock.Web.Drawing;
 using UmberCrock.Web.Hosting;
 using UmberCrock.Web.Larder;
-
-using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Pages;
 

@@ -7,9 +7,8 @@ using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Core.Trials;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;
-using UmberCrock.Web.Hosting;
-
 using UmberCrock.Web.Drawing;
+using UmberCrock.Web.Hosting;
 
 namespace UmberCrock.Web.Pages;
 

@@ -5,10 +5,9 @@ using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Settings;
 using UmberCrock.Storage;
+using UmberCrock.Web.Drawing;
 using UmberCrock.Web.Hosting;
 using UmberCrock.Web.Larder;
-
-using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Pages;
 
