@@ -27,6 +27,9 @@ public sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : PageM
     /// <summary>Whose spoons are usual here.</summary>
     public Spoons Spoons => knowledge.Workshop.Spoons;
 
+    /// <summary>Millilitres of the tablespoon and the cup of the United States, by the rules that recipes are read with.</summary>
+    public (decimal Spoon, decimal Cup) UsMillilitres => (FactorOf("tbsp"), FactorOf("cup"));
+
     /// <summary>Why it was not taken.</summary>
     public string? Refusal { get; private set; }
 
@@ -127,4 +130,6 @@ public sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : PageM
             knowledge.Settings.DropsPerMillilitre, null, Vocabulary.TryParse<Spoons>(spoons, out var whose) ? whose : knowledge.Workshop.Spoons, Vocabulary.TryParse<ProductForm>(form, out var product) ? product : null));
 
     private static string Lines(string? text) => (text ?? "").ReplaceLineEndings("\n");
+
+    private decimal FactorOf(string unit) => knowledge.Catalogue.Rules.Intake.Units.First(known => known.Unit == unit).Factor;
 }
