@@ -65,7 +65,7 @@ public static class DataCheck
     {
         if (DataSchemas.NameOf(name) is { } schema)
             return SchemaCheck.Problems(node, DataSchemas.Of(schema), known);
-        return name.StartsWith(RuleBook.Folder, StringComparison.Ordinal) || !name.StartsWith("data/", StringComparison.Ordinal)
+        return name.StartsWith(RuleBook.Folder, StringComparison.Ordinal)
             ? [new DocumentProblem("/", $"is no file of rules. Those are {string.Join(", ", DataSchemas.RuleFiles.Order(StringComparer.Ordinal))}.")] : [];
     }
 

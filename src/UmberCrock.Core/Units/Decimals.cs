@@ -21,9 +21,4 @@ public static class Decimals
     /// <param name="value">The temperature, C.</param>
     /// <param name="format">A .NET number format.</param>
     public static Figure Celsius(decimal value, string format = "0.##") => new(value, format, Measure.Celsius);
-
-    /// <summary>A share that a model gives, percent.</summary>
-    /// <param name="value">The share, percent.</param>
-    /// <param name="format">A .NET number format.</param>
-    public static Figure Percent(double value, string format = "0.0") => new((decimal)value, format, Measure.Percent);
 }

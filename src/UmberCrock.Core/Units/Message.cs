@@ -28,7 +28,7 @@ public sealed class Message : IFormattable, IEquatable<Message>
     /// <summary>A sentence without figures.</summary>
     public static implicit operator Message(string text) => new([text]);
 
-    /// <summary>One sentence after the other.</summary>
+    /// <summary>One sentence after the other. Without it a sentence and a text would be joined as text, and its figures written under the culture of the thread.</summary>
     public static Message operator +(Message first, Message second) => new([.. first.parts, .. second.parts]);
 
     /// <summary>Puts a separator between sentences.</summary>

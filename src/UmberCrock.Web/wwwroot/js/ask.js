@@ -1,12 +1,13 @@
 // Asks the application for a part of a page. Of several answers only the newest question's counts, whichever arrives last; what is no part of a page is told in words.
 const silent = 'The application does not answer.';
+const unsaid = 'This could not be read.';
 
 export const wordsOf = text => {
   try {
     const told = JSON.parse(text);
-    return told.errors?.map(error => error.reason).join(' ') || told.detail || silent;
+    return told.errors?.map(error => error.reason).join(' ') || told.detail || unsaid;
   } catch {
-    return 'This could not be read.';
+    return unsaid;
   }
 };
 
