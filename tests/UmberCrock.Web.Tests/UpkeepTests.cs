@@ -1,10 +1,12 @@
 using System.Net;
+using System.Text.RegularExpressions;
 using Microsoft.AspNetCore.Http;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.AspNetCore.TestHost;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
+using UmberCrock.Core.Demo;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Storage;
 using UmberCrock.Storage.Files;
@@ -82,6 +84,25 @@ public sealed class UpkeepTests : IAsyncLifetime
         await bin.EmptyAsync();
         (await bin.ListAsync()).Count.ShouldBe(left);
         (await bin.BringBackAsync(BinKind.Formula, $"{stick.Id}")).ShouldBe(left == 1);
+    }
+
+    [Theory]
+    [InlineData(99, 0, 99, false, false)]
+    [InlineData(100, 0, 100, false, false)]
+    [InlineData(101, 0, 100, false, true)]
+    [InlineData(101, 1, 1, true, false)]
+    [InlineData(101, 7, 1, true, false)]
+    [InlineData(0, 3, 0, false, false)]
+    public async Task A_full_bin_is_shown_a_hundred_at_a_time(int deleted, int page, int shown, bool before, bool after)
+    {
+        var bin = house.Services.GetRequiredService<BinStore>();
+        var formula = DemoFormulas.Read()[0];
+        for (var at = 0; at < deleted; at++)
+            await bin.DeleteFormulaAsync(await Formulas.AddAsync(formula), 1);
+        var text = await house.CreateClient().GetStringAsync(new Uri($"/bin?page={page}", UriKind.Relative));
+        Regex.Count(text, "Bring back").ShouldBe(shown);
+        text.Contains("rel=\"prev\"", StringComparison.Ordinal).ShouldBe(before);
+        text.Contains("rel=\"next\"", StringComparison.Ordinal).ShouldBe(after);
     }
 
     /// <summary>SQLite's result codes (from memory of its documentation): 13 the disk is full, 8 read-only, 10 an error of the disk; 19 is a constraint and a fault of ours here.</summary>

@@ -6,7 +6,7 @@ using UmberCrock.Web.Access;
 namespace UmberCrock.Web.Hosting;
 
 /// <summary>
-/// What is done without being asked: a copy after each day of use, the log written into the file when nobody works, the bin emptied of what has lain there for 30 days,
+/// What is done without being asked: a copy after each day of use, the log written into the file and memory given back when nobody works, the bin emptied of what has lain there for 30 days,
 /// the door for phones closed when it should be.
 /// </summary>
 internal sealed class Upkeep(DataFolder folder, Copies copies, DataHouse house, BinStore bin, Pairing pairing, IncomingFiles incoming, TimeProvider clock, ILogger<Upkeep> log) : BackgroundService
@@ -26,7 +26,11 @@ internal sealed class Upkeep(DataFolder folder, Copies copies, DataHouse house, 
         await bin.EmptyAsync();
         var written = new FileInfo($"{folder.DataFile}-wal");
         if (written is { Exists: true, Length: > 0 } && clock.GetUtcNow().UtcDateTime - written.LastWriteTimeUtc > Idle)
+        {
             await house.CheckpointAsync();
+            // Work is over for now: the memory it took is given back, while nobody waits for an answer.
+            GC.Collect(GC.MaxGeneration, GCCollectionMode.Aggressive, blocking: true, compacting: true);
+        }
     }
 
     /// <inheritdoc/>

@@ -8,8 +8,17 @@ namespace UmberCrock.Web.Pages;
 /// <summary>The bin: what was deleted in the last 30 days, each brought back by one press.</summary>
 public sealed class BinModel(BinStore bin, TimeProvider clock) : PageModel
 {
-    /// <summary>What lies in it.</summary>
+    /// <summary>So many are shown at once.</summary>
+    public const int PageSize = 100;
+
+    /// <summary>What lies in it, of this stretch.</summary>
     public IReadOnlyList<BinEntry> Entries { get; private set; } = [];
+
+    /// <summary>Which stretch is shown, from 0.</summary>
+    public int Stretch { get; private set; }
+
+    /// <summary>Whether more lies behind it.</summary>
+    public bool HasMore { get; private set; }
 
     /// <summary>Why something was not brought back.</summary>
     public string? Refusal { get; private set; }
@@ -18,7 +27,14 @@ public sealed class BinModel(BinStore bin, TimeProvider clock) : PageModel
     public DateTimeOffset Now => clock.GetUtcNow();
 
     /// <summary>Shows it.</summary>
-    public async Task OnGetAsync() => Entries = await bin.ListAsync();
+    /// <param name="page">Which stretch, from 0; one that lies behind the last is the last.</param>
+    public async Task OnGetAsync([FromQuery] int page = 0)
+    {
+        var all = await bin.ListAsync();
+        Stretch = Math.Clamp(page, 0, Math.Max(0, all.Count - 1) / PageSize);
+        Entries = [.. all.Skip(Stretch * PageSize).Take(PageSize)];
+        HasMore = (Stretch + 1) * PageSize < all.Count;
+    }
 
     /// <summary>Brings something back.</summary>
     public async Task<IActionResult> OnPostBackAsync([FromForm] string? kind, [FromForm] string? key, [FromForm] string? then)
