@@ -1,8 +1,8 @@
 using UmberCrock.Core.Documents;
+using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Intake;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
-using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Core.Trials;
 
 namespace UmberCrock.Bench;

@@ -1,4 +1,4 @@
-using UmberCrock.Core.Topics.Texture;
+using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Trials;
 
 namespace UmberCrock.Storage;

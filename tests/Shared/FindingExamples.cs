@@ -1,5 +1,6 @@
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Materials;
 
 namespace UmberCrock.Tests;
 
@@ -32,14 +33,10 @@ internal static class FindingExamples
         [FindingCodes.PowderOverload] = Of(FindingCodes.PowderOverload, ProductForm.Butter, "shea-butter-refined 15", "sunflower-oil-high-oleic 10", "P arrowroot-starch 40", "P silica-microspheres 15", "P kaolin 20"),
     };
 
-    /// <summary>Lines as "phase slug percent"; the phase is A unless said (A melt, P powder, B cool), and a line without a percent is the balance.</summary>
-    private static Formula Of(string name, ProductForm form, params string[] lines) => new()
+    /// <summary>A formula worn as its form usually is, of lines as "phase slug percent"; the phase is A unless said (A melt, W warm, P powder, B cool), and a line without a percent is the balance.</summary>
+    public static Formula Of(string name, ProductForm form, params string[] lines) => Catalogue.Shipped.Rules.Forms.Of(form).Start(name) with
     {
-        Name = name,
-        Form = form,
-        Exposure = UsualFor.Exposure(form),
-        Zone = UsualFor.Zone(form),
-        Phases = [new("A", "Melt", Stage.Melt), new("P", "Powders", Stage.Powder), new("B", "Cool", Stage.Cool)],
+        Phases = [new("A", "Melt", Stage.Melt), new("W", "Warm", Stage.Warm), new("P", "Powders", Stage.Powder), new("B", "Cool", Stage.Cool)],
         Lines = [.. lines.Select(Line)],
     };
 

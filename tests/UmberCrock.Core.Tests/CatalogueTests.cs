@@ -129,7 +129,7 @@ public class CatalogueTests
         var sources = JsonNode.Parse(Read(home, "data/sources.json"))!.AsObject();
         sources.Select(source => source.Value!.GetValue<string>()).ShouldAllBe(text => text.Length > 8);
         var used = new HashSet<string>(StringComparer.Ordinal);
-        var files = home.GetManifestResourceNames().Where(name => name.StartsWith("data/ingredients/", StringComparison.Ordinal) || name.StartsWith("data/rules/", StringComparison.Ordinal)).ToList();
+        var files = home.GetManifestResourceNames().Where(name => name.StartsWith("data/ingredients/", StringComparison.Ordinal) || name.StartsWith("data/rules/", StringComparison.Ordinal) || name == "data/forms.json").ToList();
         files.Count.ShouldBeGreaterThan(30);
         foreach (var file in files)
             Walk(JsonNode.Parse(Read(home, file))!, file, used, covered: false);

@@ -8,7 +8,6 @@ using UmberCrock.Core.Intake;
 using UmberCrock.Core.Larder;
 using UmberCrock.Core.Printing;
 using UmberCrock.Core.Settings;
-using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Core.Trials;
 using UmberCrock.Core.Units;
 using UmberCrock.Tests;

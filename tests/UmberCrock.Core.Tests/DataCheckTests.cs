@@ -35,6 +35,8 @@ public sealed class DataCheckTests : IDisposable
     [InlineData("data/rules/stages.json", "\"celsius\": ", "\"celcius\": ", "/stages/0", "lacks \"celsius\".")]
     [InlineData("data/rules/months.json", "\"warmFactor\": 0.75", "\"warmFactor\": \"0.75\"", "/warmFactor", "is not of the kind that is wanted: number.")]
     [InlineData("data/rules/rancidity.json", "\"sunflower-oil\": ", "\"sunflower-oli\": ", "/insteadOf/sunflower-oli", "\"sunflower-oli\" is not known. Known are sunflower-oil")]
+    [InlineData("data/forms.json", "\"bands\": [\"stick\"", "\"bands\": [\"stik\"", "/bands/0", "\"stik\" is not known. Known are stick")]
+    [InlineData("data/forms.json", "\"form\": \"massage-bar\"", "\"form\": \"bar\"", "/forms", "\"massage-bar\" has no row, or more than one.")]
     [InlineData("data/rules/label.json", "{", "{,", "/", "is not JSON from here on.")]
     [InlineData("data/formulas/01-blade-hand-stick.json", "\"beeswax\"", "\"beesvax\"", "/ingredient", "\"beesvax\" is not an ingredient.")]
     public void A_slip_is_found_where_it_is(string file, string right, string wrong, string pointer, string words)

@@ -110,7 +110,7 @@ public class DrawingTests
     public void The_strip_puts_a_wedge_where_the_texture_leaves_what_the_form_wants()
     {
         var butter = DemoFormulas.Read().Single(formula => formula.Name == "Slipway whipped butter");
-        var strip = TextureStrip.Of(Evaluate(butter).Melt, butter, Catalogue.Shipped.Rules.Texture);
+        var strip = TextureStrip.Of(Evaluate(butter).Melt, butter, Catalogue.Shipped.Rules);
         strip.Leaves.ShouldNotBeNull().Word.ShouldBe("ointment");
         strip.Wanted[^1].To.ShouldBe(strip.Leaves!.Value.X, 1e-9);
     }

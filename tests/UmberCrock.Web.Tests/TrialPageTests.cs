@@ -4,7 +4,6 @@ using AngleSharp.Html.Parser;
 using Microsoft.Extensions.DependencyInjection;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
-using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Core.Trials;
 using UmberCrock.Storage;
 

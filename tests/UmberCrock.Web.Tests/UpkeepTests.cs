@@ -98,7 +98,12 @@ public sealed class UpkeepTests : IAsyncLifetime
         var bin = house.Services.GetRequiredService<BinStore>();
         var formula = DemoFormulas.Read()[0];
         for (var at = 0; at < deleted; at++)
-            await bin.DeleteFormulaAsync(await Formulas.AddAsync(formula), 1);
+        {
+            var id = await Formulas.AddAsync(formula);
+            await bin.DeleteFormulaAsync(id, (await Formulas.VersionAsync(id))!.Value);
+        }
+
+
         var text = await house.CreateClient().GetStringAsync(new Uri($"/bin?page={page}", UriKind.Relative));
         Regex.Count(text, "Bring back").ShouldBe(shown);
         text.Contains("rel=\"prev\"", StringComparison.Ordinal).ShouldBe(before);

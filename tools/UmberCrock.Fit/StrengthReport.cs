@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text.Json;
 using MathNet.Numerics.LinearAlgebra;
 using MathNet.Numerics.Optimization;
+using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Physics;
 using UmberCrock.Core.Topics.Texture;

@@ -45,8 +45,8 @@ public static class DataCheck
         foreach (var (name, node) in nodes)
             problems.AddRange(OfFile(name, node, known).Select(problem => Placed(files, name, problem)));
         problems.AddRange(Twice(nodes).Select(twice => Placed(files, twice.File, twice.Problem)));
-        foreach (var missing in DataSchemas.RuleFiles.Where(file => !files.Names.Contains($"{RuleBook.Folder}{file}")))
-            problems.Add(new DataProblem($"{RuleBook.Folder}{missing}", 1, "/", "is not there."));
+        foreach (var missing in DataSchemas.RuleFiles.Where(file => !files.Names.Contains(file)))
+            problems.Add(new DataProblem(missing, 1, "/", "is not there."));
         return problems.Count > 0 ? problems : [.. Together(files)];
     }
 
@@ -66,7 +66,7 @@ public static class DataCheck
         if (DataSchemas.NameOf(name) is { } schema)
             return SchemaCheck.Problems(node, DataSchemas.Of(schema), known);
         return name.StartsWith(RuleBook.Folder, StringComparison.Ordinal)
-            ? [new DocumentProblem("/", $"is no file of rules. Those are {string.Join(", ", DataSchemas.RuleFiles.Order(StringComparer.Ordinal))}.")] : [];
+            ? [new DocumentProblem("/", $"is no file of rules. Those are {string.Join(", ", DataSchemas.RuleFiles.Where(file => file.StartsWith(RuleBook.Folder, StringComparison.Ordinal)).Select(Path.GetFileName).Order(StringComparer.Ordinal))}.")] : [];
     }
 
     /// <summary>Slugs that stand twice, wherever.</summary>
@@ -90,6 +90,10 @@ public static class DataCheck
                     yield return Placed(files, name, problem with { Pointer = pointer + problem.Pointer });
             }
         }
+
+        var forms = catalogue.Rules.Forms.Forms;
+        foreach (var form in Enum.GetValues<ProductForm>().Where(form => forms.Count(row => row.Form == form) != 1))
+            yield return Placed(files, FormRules.FileName, new DocumentProblem("/forms", $"\"{Vocabulary.Word(form)}\" has no row, or more than one."));
 
         foreach (var name in files.Names.Where(name => name.StartsWith(FormulasFolder, StringComparison.Ordinal)))
         {

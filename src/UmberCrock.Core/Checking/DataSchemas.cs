@@ -40,12 +40,12 @@ public static class DataSchemas
         },
     };
 
-    /// <summary>The types that files of data/rules are read as, by file name.</summary>
+    /// <summary>The types that files of rules are read as, by the file's name among the data files.</summary>
     private static readonly Dictionary<string, Type> Rules = typeof(DataSchemas).Assembly.GetTypes()
         .Where(type => type.GetInterfaces().Any(face => face.IsGenericType && face.GetGenericTypeDefinition() == typeof(IRules<>)))
-        .ToDictionary(type => ((RuleFile)typeof(DataSchemas).GetMethod(nameof(FileOf), BindingFlags.NonPublic | BindingFlags.Static)!.MakeGenericMethod(type).Invoke(null, null)!).Name, StringComparer.Ordinal);
+        .ToDictionary(type => ((RuleFile)typeof(DataSchemas).GetMethod(nameof(FileOf), BindingFlags.NonPublic | BindingFlags.Static)!.MakeGenericMethod(type).Invoke(null, null)!).Path, StringComparer.Ordinal);
 
-    /// <summary>Names of the files of data/rules there must be.</summary>
+    /// <summary>Names of the files of rules there must be.</summary>
     public static IReadOnlyCollection<string> RuleFiles => Rules.Keys;
 
     /// <summary>The name of the schema of a data file, without its ending; null for a file that has none of these.</summary>
@@ -53,7 +53,7 @@ public static class DataSchemas
     {
         DataFiles.SourcesFile => "sources",
         _ when file.StartsWith(IngredientFile.Folder, StringComparison.Ordinal) => "ingredients",
-        _ when file.StartsWith(RuleBook.Folder, StringComparison.Ordinal) && Rules.ContainsKey(file[RuleBook.Folder.Length..]) => Path.GetFileNameWithoutExtension(file),
+        _ when Rules.ContainsKey(file) => Path.GetFileNameWithoutExtension(file),
         _ => null,
     };
 
@@ -79,7 +79,7 @@ public static class DataSchemas
             };
         }
 
-        var type = name == "ingredients" ? typeof(IngredientFile) : Rules[$"{name}.json"];
+        var type = name == "ingredients" ? typeof(IngredientFile) : Rules.First(file => NameOf(file.Key) == name).Value;
         var schema = Shapes.GetJsonSchemaAsNode(type, new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true, TransformSchemaNode = (context, node) => Annotated(context, node, describe) }).AsObject();
         schema["properties"]!.AsObject().Insert(0, DataFiles.SchemaMember, new JsonObject { ["type"] = "string" });
         schema.Insert(0, DataFiles.SchemaMember, Dialect);

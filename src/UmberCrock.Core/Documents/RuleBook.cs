@@ -3,10 +3,15 @@ using System.Text.Json.Serialization.Metadata;
 
 namespace UmberCrock.Core.Documents;
 
-/// <summary>A file of data/rules.</summary>
+/// <summary>A file of rules.</summary>
 /// <param name="Name">Its name, without the folder.</param>
 /// <param name="Shapes">The code made at build time that reads it.</param>
-internal sealed record RuleFile(string Name, IJsonTypeInfoResolver Shapes);
+/// <param name="Folder">The folder it lies in.</param>
+internal sealed record RuleFile(string Name, IJsonTypeInfoResolver Shapes, string Folder = RuleBook.Folder)
+{
+    /// <summary>Its name among the data files.</summary>
+    public string Path => $"{Folder}{Name}";
+}
 
 /// <summary>Rules that stand in a file of their own.</summary>
 /// <typeparam name="TSelf">The rules.</typeparam>
@@ -29,5 +34,5 @@ public sealed class RuleBook(DataFiles files)
     /// <summary>The rules of a type.</summary>
     internal T Of<T>()
         where T : class, IRules<T>
-        => (T)rules.GetOrAdd(typeof(T), static (_, files) => files.Read<T>($"{Folder}{T.File.Name}", T.File.Shapes), files);
+        => (T)rules.GetOrAdd(typeof(T), static (_, files) => files.Read<T>(T.File.Path, T.File.Shapes), files);
 }

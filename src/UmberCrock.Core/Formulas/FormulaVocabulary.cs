@@ -6,12 +6,13 @@ namespace UmberCrock.Core.Formulas;
 public enum ProductForm
 {
     Stick, Balm, LipBalm, Bar, Butter, WhippedButter, Sunscreen, SunscreenStick, ConditionerBar, OilGel, Ointment,
+    DeodorantStick, SolidPerfume, MassageBar, CuticleBalm, BodyOil, PressedBalm,
 }
 
 /// <summary>Where it is worn.</summary>
 public enum Zone
 {
-    Body, Face, Lips, Eyes, Hands, Feet, Hair, Beard, Scalp, Nipple, NappyArea, Paws, Hooves,
+    Body, Face, Lips, Eyes, Hands, Feet, Hair, Beard, Scalp, Nipple, NappyArea, Paws, Hooves, Underarm, Nails,
 }
 
 /// <summary>Who wears it. An infant is under 2 years, a child 2 to 12.</summary>

@@ -13,7 +13,7 @@ internal static class IntakeFormula
     private const double MeltCelsius = 70;
 
     /// <summary>The formula, and for each line that was read the index of its line there, or null.</summary>
-    public static (Formula Formula, ImmutableArray<int?> Places) Of(LineReading reading, IReadOnlyList<Measured?> measured, IntakeOptions options, IntakeRules rules)
+    public static (Formula Formula, ImmutableArray<int?> Places) Of(LineReading reading, IReadOnlyList<Measured?> measured, IntakeOptions options, FormRules forms)
     {
         var total = measured.Sum(line => line?.Grams ?? 0m);
         var taken = Enumerable.Range(0, reading.Lines.Count)
@@ -26,14 +26,9 @@ internal static class IntakeFormula
             places[ledger[at]] = at;
 
         var balance = BalanceOf(reading, measured, taken);
-        var form = options.Form ?? FormOf(reading.Name, rules);
-        return (new Formula
+        var form = forms.Of(options.Form ?? FormOf(reading.Name, forms));
+        return (form.Start(reading.Name is { Length: > 0 } name ? name[..Math.Min(name.Length, FormulaReader.LongestName)] : "Recipe taken in") with
         {
-            Name = reading.Name is { Length: > 0 } name ? name[..Math.Min(name.Length, FormulaReader.LongestName)] : "Recipe taken in",
-            Form = form,
-            Zone = UsualFor.Zone(form),
-            Exposure = UsualFor.Exposure(form),
-            Process = form == ProductForm.WhippedButter ? Process.MeltWhip : Process.Melt,
             Phases = [.. phases],
             Lines = [.. ledger.Select(index => new FormulaLine(phaseOf[index], reading.Lines[index].Ingredient!.Slug, index == balance ? null : decimal.Round(Whole * measured[index]!.Grams / total, 2)))],
         }, [.. places]);
@@ -81,9 +76,10 @@ internal static class IntakeFormula
             : ingredient.Solubility == Solubility.InsolublePowder ? ("Powders", Stage.Powder)
             : ("Melt", Stage.Melt);
 
-    private static ProductForm FormOf(string? name, IntakeRules rules)
+    /// <summary>The form that a name tells first, and a balm where it tells none: the one that can be anything soft.</summary>
+    private static ProductForm FormOf(string? name, FormRules forms)
     {
         var sentence = $" {IngredientSearch.Fold(name ?? "")} ";
-        return rules.Forms.FirstOrDefault(form => form.Words.Any(word => sentence.Contains($" {word} ", StringComparison.Ordinal)))?.Form ?? ProductForm.Balm;
+        return forms.Forms.FirstOrDefault(form => form.Names.Any(word => sentence.Contains($" {word} ", StringComparison.Ordinal)))?.Form ?? ProductForm.Balm;
     }
 }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Findings;
+using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
 
@@ -28,7 +29,7 @@ public static class IntakeReader
         var claim = reading.Claim ?? options.ClaimedTotalGrams;
         var rules = catalogue.Rules.Intake;
         var measured = Shares([.. reading.Lines.Select(line => line is { Ingredient: { } known, Amount: { } amount } ? Measuring.Grams(amount, known, options, rules) : null)], reading.Lines, claim);
-        var (formula, places) = IntakeFormula.Of(reading, measured, options, rules);
+        var (formula, places) = IntakeFormula.Of(reading, measured, options, catalogue.Rules.Forms);
         var total = measured.Sum(line => line?.Grams ?? 0m);
         var lines = reading.Lines.Select((line, index) => LineOf(line, measured, index, total, places[index])).ToImmutableArray();
         return new IntakeReport(

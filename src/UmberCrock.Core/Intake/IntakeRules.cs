@@ -40,9 +40,6 @@ public sealed record IntakeUnit(string Unit, AmountKind Kind, decimal Factor, Im
 /// <summary>Words of a phase heading and the stage they mean.</summary>
 public sealed record HeadingWords(Stage Stage, ImmutableArray<string> Words);
 
-/// <summary>Words in a recipe that tell what it makes.</summary>
-public sealed record FormWords(ProductForm Form, ImmutableArray<string> Words);
-
 /// <summary>What a column of a recipe's table holds.</summary>
 public enum TableColumn
 {
@@ -107,9 +104,6 @@ public sealed record IntakeRules : IRules<IntakeRules>
 
     /// <summary>Words of headings, the most telling first.</summary>
     public required ImmutableArray<HeadingWords> Headings { get; init; }
-
-    /// <summary>Words that tell the form, the most telling first.</summary>
-    public required ImmutableArray<FormWords> Forms { get; init; }
 
     /// <summary>Classes that are poured into a spoon in pieces, so that their bulk density counts.</summary>
     public required ImmutableArray<IngredientClass> Poured { get; init; }

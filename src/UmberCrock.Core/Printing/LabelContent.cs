@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
@@ -38,12 +39,13 @@ public sealed record JudgedClaim(string Text, ImmutableArray<ClaimProblem> Probl
 public sealed record LabelCheckItem(string Key, string Words, bool? Has, Message Detail, string Source);
 
 /// <summary>What stands on a label, every text of it derived. No figure of sun protection gets here by any path.</summary>
-/// <param name="Form">Its form, for the drawing.</param>
+/// <param name="Form">Its form.</param>
+/// <param name="Packed">What it is filled into, for the drawing.</param>
 /// <param name="Texts">The texts in the order they are printed.</param>
 /// <param name="Claims">Claims, judged; only those that stand are among the texts.</param>
 /// <param name="Durability">How long it keeps; null when that is not known.</param>
 /// <param name="Checks">What the region asks for, and whether this label has it.</param>
-public sealed record LabelContent(ProductForm Form, ImmutableArray<LabelText> Texts, ImmutableArray<JudgedClaim> Claims, Durability? Durability, ImmutableArray<LabelCheckItem> Checks)
+public sealed record LabelContent(ProductForm Form, [property: JsonIgnore] Pack Packed, ImmutableArray<LabelText> Texts, ImmutableArray<JudgedClaim> Claims, Durability? Durability, ImmutableArray<LabelCheckItem> Checks)
 {
     /// <summary>The ingredient list, without its heading.</summary>
     public string Ingredients => First(LabelPart.Ingredients).Plain;
@@ -69,7 +71,7 @@ public sealed record LabelContent(ProductForm Form, ImmutableArray<LabelText> Te
         var durability = Durability.Of(resolved, details.MadeOn, details.Lots);
         var duties = rules.Duties.Where(duty => duty.Region is null || duty.Region == settings.Region).ToList();
         var texts = TextsOf(resolved, list, details, claims, durability).Where(text => !text.Text.IsEmpty).ToImmutableArray();
-        var content = new LabelContent(formula.Form, texts, claims, durability, []);
+        var content = new LabelContent(formula.Form, resolved.Rules.Forms.Of(formula.Form).Packed, texts, claims, durability, []);
         return content with { Checks = [.. duties.Select(duty => Checked(duty, content))] };
     }
 
@@ -81,7 +83,7 @@ public sealed record LabelContent(ProductForm Form, ImmutableArray<LabelText> Te
         var (formula, settings, rules) = (resolved.Formula, resolved.Settings, resolved.Rules.Label);
         string Asks(string duty) => rules.Duties.First(asked => asked.Key == duty).Source;
         yield return new LabelText(LabelPart.Name, formula.Name, "the formula’s name, checked as a claim is", Asks("name"));
-        yield return new LabelText(LabelPart.Function, rules.Functions.First(function => function.Form == formula.Form).Words, "what this form is called", Asks("name"));
+        yield return new LabelText(LabelPart.Function, resolved.Rules.Forms.Of(formula.Form).Label, "what this form is called", Asks("name"));
         foreach (var claim in claims.Where(claim => claim.Stands))
             yield return new LabelText(LabelPart.Claim, claim.Text, claim.Problems.IsEmpty ? "typed; it stands" : (Message)$"typed; it may stand, but: {claim.Problems[0].Why}", Asks("claims"));
         var holds = Declares.Of(resolved);

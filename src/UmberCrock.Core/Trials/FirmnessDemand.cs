@@ -31,7 +31,7 @@ internal sealed record FirmnessDemand(Message Words, double Celsius, double? Lea
             return [From(band, band, (double)target.AtCelsius!.Value, true, true)];
         if (target.Climate is not { } climate)
             return [];
-        var wanted = rules.WantedFor(resolved.Formula.Form);
+        var wanted = resolved.Rules.Forms.Of(resolved.Formula.Form).Bands;
         return
         [
             From(wanted.Min(), wanted.Max(), TextureFindings.RoomCelsius, true, true),

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Topics.Texture;
 
 namespace UmberCrock.Core.Trials;
 

@@ -6,7 +6,6 @@ using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
 using UmberCrock.Core.Topics.FreeFrom;
-using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Core.Units;
 using static UmberCrock.Core.Units.Decimals;
 

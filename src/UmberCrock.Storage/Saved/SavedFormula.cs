@@ -2,7 +2,6 @@ using System.Globalization;
 using System.Text.Json;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
-using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Core.Trials;
 
 namespace UmberCrock.Storage.Saved;

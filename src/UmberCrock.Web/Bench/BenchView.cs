@@ -103,7 +103,7 @@ public sealed record BenchView
             Phases = [.. kept.Formula.Phases.Select(phase => PhaseOf(phase, kept, evaluation, totals, catalogue))],
             IsUs = settings.Region == Region.Us,
             Crock = crock,
-            Melt = MeltDrawing.Of(evaluation.Melt, kept.Formula, catalogue.Rules.Texture, MeltScale.Bench),
+            Melt = MeltDrawing.Of(evaluation.Melt, kept.Formula, catalogue.Rules, MeltScale.Bench),
             Outlook = OutlookView.Of(evaluation, kept.Formula, catalogue, settings),
             Scale = TotalScale.Of(totals),
             Findings = [.. evaluation.Findings.Select(finding => new FindingView(finding, FixOf(finding, kept.Formula, evaluation, catalogue)))],

@@ -3,7 +3,6 @@ using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
-using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Bench;
@@ -56,7 +55,7 @@ public sealed record CompareView(
             [.. comparison.Words(slug => catalogue.Find(slug)?.Name ?? slug).Select(change => change.ToString())],
             [.. comparison.Doses.Select(dose => new ComparedDose(catalogue.Find(dose.Ingredient)!.Name, Hatches.Of(catalogue.Find(dose.Ingredient)!), dose, X(dose.Before), X(dose.After)))],
             ComparedFinding.Between(before.Evaluation, after.Evaluation),
-            MeltDrawing.Of(after.Evaluation.Melt, after.Formula, catalogue.Rules.Texture, MeltScale.Bench),
+            MeltDrawing.Of(after.Evaluation.Melt, after.Formula, catalogue.Rules, MeltScale.Bench),
             MeltScale.Bench.CurveOf(before.Evaluation.Melt),
             [
                 new("grease", before.Evaluation.Feel.Greasiness, after.Evaluation.Feel.Greasiness), new("drag", before.Evaluation.Feel.Drag, after.Evaluation.Feel.Drag),

@@ -1,10 +1,10 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Findings;
+using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Printing;
 using UmberCrock.Core.Settings;
-using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Core.Trials;
 using UmberCrock.Web.Drawing;
 
@@ -54,6 +54,6 @@ public sealed record LadderView(string Raised, string Lowered, IReadOnlyList<Fin
     }
 
     private static RungView RungOf(Rung rung, int at, LadderPlan plan, HashSet<string> shared, Catalogue catalogue) => new(
-        at, rung, at == plan.Rungs / 2, TextureStrip.Of(rung.Evaluation.Melt, rung.Formula, catalogue.Rules.Texture), rung.Evaluation.Melt.At(RoomCelsius).Band,
+        at, rung, at == plan.Rungs / 2, TextureStrip.Of(rung.Evaluation.Melt, rung.Formula, catalogue.Rules), rung.Evaluation.Melt.At(RoomCelsius).Band,
         [.. rung.Evaluation.Findings.Where(finding => !shared.Contains(finding.Code))], plan.Observations.FirstOrDefault(observed => observed.Rung == at));
 }

@@ -6,7 +6,6 @@ using UmberCrock.Core.Settings;
 using UmberCrock.Core.Topics.Emulsions;
 using UmberCrock.Core.Topics.Keeping;
 using UmberCrock.Core.Topics.Suspension;
-using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Bench;
@@ -56,7 +55,7 @@ public sealed record OutlookView(IReadOnlyList<FeelScale> Feel, KeepingView? Kee
     /// <summary>Lays the results out.</summary>
     public static OutlookView Of(EvaluationResult evaluation, Formula formula, Catalogue catalogue, EvaluationSettings settings)
     {
-        var most = catalogue.Rules.Feel.MostFor(formula.Form);
+        var most = catalogue.Rules.Forms.Of(formula.Form).Most;
         var feel = evaluation.Feel;
         return new OutlookView(
             [new("grease", feel.Greasiness, most.Greasiness), new("drag", feel.Drag, most.Drag), new("tack", feel.Tack, most.Tack), new("powder", feel.Powderiness, most.Powderiness)],

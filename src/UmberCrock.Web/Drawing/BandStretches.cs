@@ -1,4 +1,5 @@
 using UmberCrock.Core.Documents;
+using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Topics.Texture;
 
 namespace UmberCrock.Web.Drawing;

@@ -1,3 +1,4 @@
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Topics.Texture;
 
@@ -14,13 +15,13 @@ public sealed record ClimateFit(IReadOnlyList<(double From, double To)> Wanted, 
     /// <param name="rules">Borders, and what forms want.</param>
     /// <param name="hottestCelsius">End of the axis.</param>
     /// <param name="x">Px of a temperature.</param>
-    public static ClimateFit Of(MeltReport melt, Formula formula, TextureRules rules, double hottestCelsius, Func<double, double> x)
+    public static ClimateFit Of(MeltReport melt, Formula formula, RuleBook rules, double hottestCelsius, Func<double, double> x)
     {
         var (low, high) = ((double)formula.Climate.LowCelsius, (double)formula.Climate.HighCelsius);
         var inside = low >= high || high <= 0 || low >= hottestCelsius
             ? []
-            : BandStretches.Along(melt, rules, Math.Max(0, low), Math.Min(hottestCelsius, high), x);
-        var wanted = rules.WantedFor(formula.Form);
+            : BandStretches.Along(melt, rules.Texture, Math.Max(0, low), Math.Min(hottestCelsius, high), x);
+        var wanted = rules.Forms.Of(formula.Form).Bands;
         bool Suits(BandStretch stretch) => wanted.Contains(stretch.Band);
         return new ClimateFit(
             [.. inside.Where(Suits).Select(stretch => (stretch.From, stretch.To))],

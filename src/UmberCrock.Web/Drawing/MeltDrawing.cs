@@ -1,3 +1,4 @@
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Topics.Texture;
 
@@ -95,16 +96,16 @@ public sealed record MeltDrawing
     public required string Label { get; init; }
 
     /// <summary>The chart of a formula, with what its form wants.</summary>
-    public static MeltDrawing Of(MeltReport melt, Formula formula, TextureRules rules, MeltScale scale)
+    public static MeltDrawing Of(MeltReport melt, Formula formula, RuleBook rules, MeltScale scale)
     {
-        var wanted = rules.WantedFor(formula.Form);
-        var drawing = Of(melt, formula.Climate, rules, scale);
+        var wanted = rules.Forms.Of(formula.Form).Bands;
+        var drawing = Of(melt, formula.Climate, rules.Texture, scale);
         return drawing with
         {
             Fit = ClimateFit.Of(melt, formula, rules, scale.HottestCelsius, scale.X),
             Beads = [.. drawing.Beads.Select(bead => bead with
             {
-                Suits = wanted.Contains(rules.BandOf(BandStretches.FirmnessAt(melt, bead.Celsius))),
+                Suits = wanted.Contains(rules.Texture.BandOf(BandStretches.FirmnessAt(melt, bead.Celsius))),
                 InClimate = bead.Celsius >= (double)formula.Climate.LowCelsius && bead.Celsius <= (double)formula.Climate.HighCelsius,
             })],
         };

@@ -1,3 +1,4 @@
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Topics.Texture;
 
@@ -36,14 +37,14 @@ public sealed record TextureStrip
     public required string Label { get; init; }
 
     /// <summary>Lays the strip out.</summary>
-    public static TextureStrip Of(MeltReport melt, Formula formula, TextureRules rules)
+    public static TextureStrip Of(MeltReport melt, Formula formula, RuleBook rules)
     {
         var (low, high) = ((double)formula.Climate.LowCelsius, (double)formula.Climate.HighCelsius);
-        var all = BandStretches.Along(melt, rules, 0, HottestCelsius, X);
+        var all = BandStretches.Along(melt, rules.Texture, 0, HottestCelsius, X);
         var (wanted, leaves) = ClimateFit.Of(melt, formula, rules, HottestCelsius, X);
         return new TextureStrip
         {
-            Words = [.. Cut(melt, rules, low, high).Select(stretch => leaves is { Fits: true } && stretch.From == leaves.From && stretch.Style == "in" ? stretch with { Style = "left" } : stretch)],
+            Words = [.. Cut(melt, rules.Texture, low, high).Select(stretch => leaves is { Fits: true } && stretch.From == leaves.From && stretch.Style == "in" ? stretch with { Style = "left" } : stretch)],
             Wanted = wanted,
             Ticks = [.. all.Skip(1).Select(stretch => stretch.From)],
             Posts = (low is >= 0 and <= HottestCelsius ? X(low) : null, high is >= 0 and <= HottestCelsius ? X(high) : null),

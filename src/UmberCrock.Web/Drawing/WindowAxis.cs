@@ -19,15 +19,11 @@ public sealed record WindowAxis(IReadOnlyList<WindowLine> Lines, decimal Top)
 
     private static readonly decimal[] Tops = [1m, 2m, 5m, 10m, 20m, 50m, 100m];
 
-    private static readonly ProductForm[] Kinds =
-    [
-        ProductForm.WhippedButter, ProductForm.Butter, ProductForm.Balm, ProductForm.Bar, ProductForm.Stick, ProductForm.SunscreenStick, ProductForm.LipBalm, ProductForm.ConditionerBar,
-    ];
-
     /// <summary>Lays the windows out under the maker's choices.</summary>
     public static WindowAxis Of(Ingredient ingredient, Catalogue catalogue, EvaluationSettings settings, IReadOnlyList<IngredientUse> uses)
     {
-        var known = Kinds.Select(kind => (Kind: kind, Window: WindowOf(kind, ingredient, catalogue, settings, out var limit), Limit: limit)).Where(entry => entry.Window is not null).ToList();
+        var forms = catalogue.Rules.Forms.Forms.OrderBy(row => row.Form).ToList();
+        var known = forms.Select(row => (Kind: row.Form, Window: WindowOf(row, ingredient, catalogue, settings, out var limit), Limit: limit)).Where(entry => entry.Window is not null).ToList();
         var doses = uses.Select(use => use.Percent).DefaultIfEmpty(0m).Max();
         var highest = known.Select(entry => Math.Max(entry.Window!.MaxPercent!.Value, entry.Limit is <= 100m ? entry.Limit.Value : 0m)).Append(doses).Max();
         var top = Tops.FirstOrDefault(candidate => candidate >= highest, 100m);
@@ -35,27 +31,19 @@ public sealed record WindowAxis(IReadOnlyList<WindowLine> Lines, decimal Top)
         var lines = known.GroupBy(entry => (entry.Window!.MinPercent, entry.Window.MaxPercent, entry.Limit)).Select(group =>
         {
             var (least, most, limit) = (group.Key.MinPercent ?? 0m, group.Key.MaxPercent!.Value, group.Key.Limit);
-            var kinds = group.Count() == Kinds.Length ? "any product" : string.Join(", ", group.Select(entry => Words.Of(entry.Kind)));
+            var kinds = group.Count() == forms.Count ? "any product" : string.Join(", ", group.Select(entry => Words.Of(entry.Kind)));
             var text = $"{Shown.Short(least)} to {Shown.Short(most)}";
             return new WindowLine(
                 char.ToUpperInvariant(kinds[0]) + kinds[1..], X(least), X(most), limit <= top ? X(limit.Value) : null,
-                [.. uses.Where(use => group.Any(entry => entry.Kind == use.Form) || group.Count() == Kinds.Length).Select(use => X(use.Percent))], text,
+                [.. uses.Where(use => group.Any(entry => entry.Kind == use.Form) || group.Count() == forms.Count).Select(use => X(use.Percent))], text,
                 $"{kinds}: usual {text} percent{(limit is { } hard ? $", at most {Shown.Short(hard)}" : "")}");
         });
         return new WindowAxis([.. lines], top);
     }
 
-    private static DoseRule? WindowOf(ProductForm form, Ingredient ingredient, Catalogue catalogue, EvaluationSettings settings, out decimal? limit)
+    private static DoseRule? WindowOf(FormRow form, Ingredient ingredient, Catalogue catalogue, EvaluationSettings settings, out decimal? limit)
     {
-        var formula = new Formula
-        {
-            Name = "window",
-            Form = form,
-            Zone = UsualFor.Zone(form),
-            Exposure = UsualFor.Exposure(form),
-            Phases = [new("A", "A", Stage.Melt)],
-            Lines = [new("A", ingredient.Slug, null)],
-        };
+        var formula = form.Start("window") with { Phases = [new("A", "A", Stage.Melt)], Lines = [new("A", ingredient.Slug, null)] };
         limit = DosePlacement.LimitFor(ResolvedFormula.Of(formula, catalogue, settings), ingredient)?.Percent;
         return DosePlacement.WindowFor(formula, ingredient, catalogue.Rules, settings);
     }

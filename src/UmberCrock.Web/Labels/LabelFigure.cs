@@ -29,15 +29,20 @@ internal sealed record LabelFigure(double Width, ImmutableArray<ImmutableArray<(
     private static readonly LabelFigure Stick = Afloat([Path((6.6, 7.6), (6.6, 4.2), (9.4, 4.2), (9.4, 7.6), (6.6, 7.6)), Path((7, 4.2), (7, 1.2), (9, 0.3), (9, 4.2)), Path((6.6, 5.2), (9.4, 5.2))]);
     private static readonly LabelFigure Tin = Afloat([Path((4.2, 4), (4.2, 7.4)), Path((11.8, 4), (11.8, 7.4)), Turn(8, 3.6, 3.9, 1.2), Arc(8, 7.3, 3.8, 0.9, 0, 180), Arc(8, 4.4, 3.8, 1.1, 0, 180)]);
     private static readonly LabelFigure Jar = Afloat([Path((4.6, 3), (4.6, 7), (5.2, 7.6), (10.8, 7.6), (11.4, 7), (11.4, 3)), Path((4.2, 1), (11.8, 1), (11.8, 3), (4.2, 3), (4.2, 1)), Path((4.6, 4.6), (11.4, 4.6)), Path((4.6, 6.2), (11.4, 6.2))]);
+    private static readonly LabelFigure Bottle = Afloat([Path((5.6, 3.4), (5.6, 7), (6.2, 7.6), (9.8, 7.6), (10.4, 7), (10.4, 3.4), (9.2, 2.4), (6.8, 2.4), (5.6, 3.4)), Path((7, 2.4), (7, 0.6), (9, 0.6), (9, 2.4)), Path((5.6, 4.8), (10.4, 4.8))]);
+    private static readonly LabelFigure Pan = Afloat([Turn(8, 5.6, 4.4, 1.9), Turn(8, 5.6, 3.4, 1.3), Arc(8, 2.6, 4.4, 1.9, 160, 380), Path((4, 5), (3.9, 3.2)), Path((12, 5), (12.1, 3.2))]);
     private static readonly LabelFigure Bar = Afloat([Path((3.4, 4.6), (5, 3), (11, 3), (12.6, 4.6), (12.2, 7.4), (3.8, 7.4), (3.4, 4.6)), Path((3.4, 4.6), (12.6, 4.6)), Path((6, 6), (10, 6))]);
 
-    /// <summary>What a form looks like, on the water.</summary>
-    public static LabelFigure Of(ProductForm form) => form switch
+    /// <summary>What a product looks like in what it is filled into, on the water.</summary>
+    public static LabelFigure Of(Pack packed) => packed switch
     {
-        ProductForm.Stick or ProductForm.SunscreenStick or ProductForm.LipBalm => Stick,
-        ProductForm.Butter or ProductForm.WhippedButter or ProductForm.OilGel => Jar,
-        ProductForm.Bar or ProductForm.ConditionerBar => Bar,
-        _ => Tin,
+        Pack.Tube => Stick,
+        Pack.Tin => Tin,
+        Pack.Jar => Jar,
+        Pack.Wrapper => Bar,
+        Pack.Bottle => Bottle,
+        Pack.Pan => Pan,
+        _ => throw new ArgumentOutOfRangeException(nameof(packed), packed, "Nothing is drawn for it."),
     };
 
     /// <summary>Its lines at a place and height in mm.</summary>

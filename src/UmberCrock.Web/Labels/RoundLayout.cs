@@ -29,7 +29,7 @@ internal sealed class RoundLayout(LabelSize size, LabelType type, Fit fit)
         var items = BlocksOf(content).ConvertAll(block => new Item(block, 0, 0));
         if (code is not null)
             items.Add(new Item(null, code.Side, code.Side));
-        var figure = LabelFigure.Of(content.Form);
+        var figure = LabelFigure.Of(content.Packed);
         var height = size.Width * FigureShare;
         // The drawing follows the name.
         var drawn = size.Face == LabelFace.Lid ? Largest([items[0], new Item(null, figure.Width * height / 10, height), .. items.Skip(1)], LeastTypeWithFigure, (x, y) => figure.At(x, y, height), null) : null;

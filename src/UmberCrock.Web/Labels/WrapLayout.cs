@@ -144,8 +144,8 @@ internal sealed class WrapLayout(LabelSize size, LabelType type, Fit fit)
         // What is drawn takes only the room that the words leave.
         void Draw(int at, double x, double top, double width, double room)
         {
-            if (at == 0 && Math.Min(Math.Min(room - Air, MostFigure), width * 10 / LabelFigure.Of(content.Form).Width) is var height and >= LeastFigure - 0.01)
-                ink.AddRange(LabelFigure.Of(content.Form).At(x, top + ((room - height) / 2), height));
+            if (at == 0 && Math.Min(Math.Min(room - Air, MostFigure), width * 10 / LabelFigure.Of(content.Packed).Width) is var height and >= LeastFigure - 0.01)
+                ink.AddRange(LabelFigure.Of(content.Packed).At(x, top + ((room - height) / 2), height));
             var signs = at == columns.Length - 1 && room >= SignHeight + Air - 0.01 ? content.Texts.Where(text => text.Sign is not null).Select(text => LabelFigure.Signs[text.Sign!]) : [];
             var end = x + width;
             foreach (var sign in signs)

@@ -7,7 +7,6 @@ using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Topics.FreeFrom;
-using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Core.Trials;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;

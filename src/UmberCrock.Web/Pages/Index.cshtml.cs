@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Findings;
+using UmberCrock.Core.Formulas;
 using UmberCrock.Storage;
 using UmberCrock.Web.Shelf;
 
@@ -30,7 +31,7 @@ public sealed class IndexModel(FormulaStore store, BinStore bin, ShelfKeeper she
     {
         try
         {
-            var id = await store.AddAsync(NewFormula.Of(name, form, audience, knowledge.Workshop.Climate));
+            var id = await store.AddAsync(NewFormula.Of(name, form, audience, knowledge.Workshop.Climate, knowledge.Catalogue.Rules.Forms));
             return RedirectToPage("/Bench", new { id });
         }
         catch (DocumentException refused)

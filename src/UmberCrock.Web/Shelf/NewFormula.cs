@@ -8,7 +8,7 @@ public static class NewFormula
 {
     /// <summary>A formula with phases ready and one carrier oil that takes what is left to 100.</summary>
     /// <exception cref="DocumentException">The name is empty or too long, or a choice is not one of those offered.</exception>
-    public static Formula Of(string? name, string? form, string? audience, Climate climate)
+    public static Formula Of(string? name, string? form, string? audience, Climate climate, FormRules forms)
     {
         var problems = new List<DocumentProblem>();
         if (string.IsNullOrWhiteSpace(name) || name.Trim().Length > 200)
@@ -20,17 +20,10 @@ public static class NewFormula
         if (problems.Count > 0)
             throw new DocumentException(problems);
 
-        return new Formula
+        return forms.Of(product).Start(name!.Trim()) with
         {
-            Name = name!.Trim(),
-            Form = product,
             Audience = wearer,
             Climate = climate,
-            Zone = UsualFor.Zone(product),
-            Exposure = UsualFor.Exposure(product),
-            WetUse = product == ProductForm.ConditionerBar,
-            SunUse = product is ProductForm.Sunscreen or ProductForm.SunscreenStick,
-            Process = product == ProductForm.WhippedButter ? Process.MeltWhip : Process.Melt,
             Phases = [new("A", "Waxes, butters and oils", Stage.Melt), new("B", "Cool additions", Stage.Cool)],
             Lines = [new("A", "sunflower-oil-high-oleic", null)],
         };

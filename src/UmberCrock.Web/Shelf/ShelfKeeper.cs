@@ -2,7 +2,6 @@ using System.Collections.Concurrent;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Findings;
-using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;
 using UmberCrock.Web.Drawing;
@@ -107,7 +106,7 @@ public sealed class ShelfKeeper(FormulaStore store, Knowledge knowledge, TimePro
         var worst = evaluation.Findings.FirstOrDefault();
         return new ShelfLine(
             kept.Id, formula.Name, $"{Words.Of(formula.Form)}, {Words.Of(formula.Zone)}, {Words.Of(formula.Audience)}",
-            SmallCrock.Of(evaluation, knowledge.Catalogue), TextureStrip.Of(evaluation.Melt, formula, knowledge.Catalogue.Rules.Texture), evaluation.Verdict,
+            SmallCrock.Of(evaluation, knowledge.Catalogue), TextureStrip.Of(evaluation.Melt, formula, knowledge.Catalogue.Rules), evaluation.Verdict,
             worst is null ? "good" : Vocabulary.Word(worst.Severity), worst?.Title.ToString() ?? "Nothing found", worst?.Detail.ToString() ?? "all known doses inside", "", "");
     }
 

@@ -27,7 +27,7 @@ public class IntakeRecipeTests
         { "Conditioner bar for swimmers\nbehentrimonium methosulfate 25: 50 g\ncetyl alcohol 25 g\ncocoa butter 15 g\ncoconut oil 10 g", "Conditioner bar for swimmers", ProductForm.ConditionerBar, "behentrimonium-methosulfate-25 cetyl-alcohol cocoa-butter coconut-oil", "Melt", "" },
         { "Summer stick\n2 oz beeswax\n2 oz mango butter\n3 oz fractionated coconut oil\n1 % vitamin E", "Summer stick", ProductForm.Stick, "beeswax mango-butter fractionated-coconut-oil tocopherol-mixed", "Melt Cool", "" },
         { "Winter feet\n\n20 grams beeswax\n10 grams lanolin, anhydrous\n1 pinch of turmeric\n70 grams olive oil infused with calendula flowers\n3 drops peppermint", "Winter feet", ProductForm.Balm, "beeswax lanolin calendula-infused-oil peppermint-oil", "Melt Cool", "intake-unmatched intake-volume" },
-        { "Coxswain's oil gel\nOil phase\ndextrin palmitate 8 g\ncaprylic capric triglyceride 91.5 g\nAfter cooling\ntocopheryl acetate 0.5 g", "Coxswain's oil gel", ProductForm.Balm, "dextrin-palmitate fractionated-coconut-oil tocopheryl-acetate", "Melt Cool", "" },
+        { "Coxswain's oil gel\nOil phase\ndextrin palmitate 8 g\ncaprylic capric triglyceride 91.5 g\nAfter cooling\ntocopheryl acetate 0.5 g", "Coxswain's oil gel", ProductForm.OilGel, "dextrin-palmitate fractionated-coconut-oil tocopheryl-acetate", "Melt Cool", "" },
     };
 
     [Theory]

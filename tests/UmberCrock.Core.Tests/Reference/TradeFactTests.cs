@@ -1,4 +1,5 @@
 using System.Text.Json;
+using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Physics;
 using UmberCrock.Core.Topics.Texture;
 

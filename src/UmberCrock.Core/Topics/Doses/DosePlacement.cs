@@ -86,13 +86,15 @@ public sealed record DosePlacement(decimal Percent, DoseRule? Window, LimitOnIng
 
     /// <summary>
     /// The working window for this kind of product: the ingredient's own, or that of its class. Among rules that are not hard and state
-    /// a maximum, a special case overrides the rule it narrows; of those left, the one with the lowest maximum counts.
+    /// a maximum, a special case overrides the rule it narrows; of those left, the one with the lowest maximum counts. Where none is for
+    /// this form by name, those of the form it takes its windows from count.
     /// </summary>
     public static DoseRule? WindowFor(Formula formula, Ingredient ingredient, RuleBook rules, EvaluationSettings settings)
     {
-        bool IsWindow(DoseRule rule) => !rule.IsHard && rule.MaxPercent is not null && rule.Governs(formula, settings);
-        return Tightest(ingredient.Doses.Where(IsWindow))
-            ?? Tightest(rules.ClassWindows.Where(window => window.Classes.Contains(ingredient.Class) && IsWindow(window)));
+        var classes = rules.ClassWindows.Where(window => window.Classes.Contains(ingredient.Class)).ToList();
+        var kin = rules.Forms.Of(formula.Form).WindowsOf is { } form && !ingredient.Doses.Concat(classes).Any(rule => rule.Applies.Forms.Contains(formula.Form)) ? formula with { Form = form } : formula;
+        bool IsWindow(DoseRule rule) => !rule.IsHard && rule.MaxPercent is not null && rule.Governs(kin, settings);
+        return Tightest(ingredient.Doses.Where(IsWindow)) ?? Tightest(classes.Where(IsWindow));
     }
 
     /// <summary>The tightest hard limit on an ingredient: its own, one on a substance it holds, or that of sunlight.</summary>

@@ -21,9 +21,12 @@ internal static class GroupFindings
         }
     }
 
-    /// <summary>The ceilings that speak of this formula under these choices.</summary>
+    /// <summary>The ceilings that speak of this formula under these choices. One that names the form takes the place of those it narrows.</summary>
     public static IEnumerable<GroupLimit> Governing(ResolvedFormula resolved)
-        => resolved.Rules.GroupLimits.Where(limit => limit.Applies.Covers(resolved.Formula) && limit.Schools?.Holds(resolved.Settings) != false);
+    {
+        var covering = resolved.Rules.GroupLimits.Where(limit => limit.Applies.Covers(resolved.Formula) && limit.Schools?.Holds(resolved.Settings) != false).ToList();
+        return covering.Where(limit => !covering.Exists(other => other.Group == limit.Group && other.Severity == limit.Severity && !other.Applies.Forms.IsEmpty && other.Applies.Narrows(limit.Applies)));
+    }
 
     private static Finding Over(ResolvedFormula resolved, GroupLimit limit, decimal strictest, ImmutableArray<int> lines, decimal percent)
     {

@@ -16,7 +16,7 @@ internal static class EmulsionFindings
     public static Call CallOf(ResolvedFormula resolved)
         => resolved.Formula.Exposure == Exposure.RinseOff || resolved.Formula.Form == ProductForm.ConditionerBar ? Call.RinseOff
             : resolved.PercentOf(resolved.LinesWhere(ingredient => ingredient.Class == IngredientClass.Water)) >= resolved.Rules.Emulsifiers.WaterPercentFrom ? Call.Water
-            : resolved.Formula.WetUse && resolved.Formula.Form == ProductForm.Bar ? Call.Wet
+            : resolved.Formula.WetUse && resolved.Formula.Form is ProductForm.Bar or ProductForm.MassageBar ? Call.Wet
             : Call.None;
 
     public static IEnumerable<Finding> Find(Assessment a)

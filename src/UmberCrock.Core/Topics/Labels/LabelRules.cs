@@ -8,9 +8,6 @@ using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Topics.Labels;
 
-/// <summary>What a form is called on a label.</summary>
-public sealed record FormFunction(ProductForm Form, string Words);
-
 /// <summary>A warning and when it stands on the label; what is empty or null narrows nothing.</summary>
 /// <param name="Text">The words.</param>
 /// <param name="Source">Where it comes from.</param>
@@ -94,9 +91,6 @@ public sealed record LabelRules : IRules<LabelRules>
 
     /// <summary>Grams of an avoirdupois ounce (International Yard and Pound Agreement, 1959).</summary>
     public required decimal GramsPerOunce { get; init; }
-
-    /// <summary>What forms are called.</summary>
-    public required ImmutableArray<FormFunction> Functions { get; init; }
 
     /// <summary>Warnings, in the order they are printed.</summary>
     public required ImmutableArray<LabelWarning> Warnings { get; init; }

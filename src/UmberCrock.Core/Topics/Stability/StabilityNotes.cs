@@ -104,7 +104,7 @@ internal static class StabilityNotes
             $"{Two(report.EmulsifierPercent).Percent} emulsifier{(report.SuppliedHlb is { } supplied ? (Message)$", HLB {supplied:0.0}" : "")}{(report.RequiredHlb is { } required ? (Message)$" for oils that want {required:0.0}" : "")}.");
 
     private static StabilityNote? Packed(Assessment a)
-        => a.Resolved.Formula.Form is ProductForm.Stick or ProductForm.SunscreenStick or ProductForm.LipBalm && a.Melt.SetPointCelsius is { } set
+        => a.Resolved.Rules.Forms.Of(a.Resolved.Formula.Form).Packed == Pack.Tube && a.Melt.SetPointCelsius is { } set
             ? new StabilityNote("shrinks", "It shrinks as it sets: look for a hole at the top and for play in the tube, and turn it up and down.", $"It sets at {Celsius(set, "0.0")} and goes on contracting to room temperature.")
             : null;
 }

@@ -22,9 +22,9 @@ public sealed record StabilityReport(ImmutableArray<StabilityNote> Notes, Immuta
 
     /// <summary>Notes that restate the results in words, and the checks that suit the form. Both are empty for an empty formula.</summary>
     internal static StabilityReport Of(Assessment a, ImmutableArray<Finding> findings)
-        => a.Resolved.Formula.Lines.IsEmpty ? new([], []) : new([.. StabilityNotes.Of(a, findings)], PlanOf(a.Resolved.Formula.Form, a.Resolved.Rules.Stability));
+        => a.Resolved.Formula.Lines.IsEmpty ? new([], []) : new([.. StabilityNotes.Of(a, findings)], PlanOf(a.Resolved.Rules.Forms.Of(a.Resolved.Formula.Form), a.Resolved.Rules.Stability));
 
-    private static ImmutableArray<StabilityCheck> PlanOf(ProductForm form, StabilityRules rules)
+    private static ImmutableArray<StabilityCheck> PlanOf(FormRow form, StabilityRules rules)
     {
         StabilityCheck Check(int day, string condition, string name)
             => new(day, condition, [.. rules.Look.Where(look => look.Applies(form, name)).Select(look => look.What)]);

@@ -24,11 +24,15 @@ public sealed record StabilityLook
     /// <summary>For these forms; empty for all.</summary>
     public ImmutableArray<ProductForm> Forms { get; init => field = value.OrEmpty(); } = [];
 
+    /// <summary>For what is filled into these; empty for all.</summary>
+    public ImmutableArray<Pack> Packed { get; init => field = value.OrEmpty(); } = [];
+
     /// <summary>Under these conditions; empty for all.</summary>
     public ImmutableArray<string> Conditions { get; init => field = value.OrEmpty(); } = [];
 
     /// <summary>True when it is looked at for a form under a condition.</summary>
-    public bool Applies(ProductForm form, string condition) => (Forms.IsEmpty || Forms.Contains(form)) && (Conditions.IsEmpty || Conditions.Contains(condition));
+    public bool Applies(FormRow form, string condition)
+        => (Forms.IsEmpty || Forms.Contains(form.Form)) && (Packed.IsEmpty || Packed.Contains(form.Packed)) && (Conditions.IsEmpty || Conditions.Contains(condition));
 }
 
 /// <summary>From which amounts a note speaks, and the plan of checks (data/rules/stability.json).</summary>

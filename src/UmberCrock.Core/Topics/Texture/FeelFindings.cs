@@ -28,7 +28,7 @@ internal static class FeelFindings
     {
         if (a.Resolved.Totals.Total <= 0m)
             yield break;
-        var most = a.Resolved.Rules.Feel.MostFor(a.Resolved.Formula.Form);
+        var most = a.Resolved.Rules.Forms.Of(a.Resolved.Formula.Form).Most;
         foreach (var kind in Kinds.Where(kind => kind.Of(a.Feel) > kind.Most(most)))
         {
             ImmutableArray<int> lines = [.. Causes(a.Resolved, kind).Take(3).Order()];
@@ -56,7 +56,7 @@ internal static class FeelFindings
         var line = Causes(resolved, kind).FirstOrDefault(line => !resolved.Formula.Lines[line].IsBalance, -1);
         if (kind.Code == FindingCodes.Greasy)
         {
-            if (resolved.Catalogue.Find(rules.PowderOffered) is { } powder && resolved.LinesOf(powder.Slug).IsEmpty && resolved.Formula.Form != ProductForm.LipBalm)
+            if (resolved.Catalogue.Find(rules.PowderOffered) is { } powder && resolved.LinesOf(powder.Slug).IsEmpty && resolved.Formula.Form != ProductForm.LipBalm && resolved.Rules.Forms.Of(resolved.Formula.Form).Packed != Pack.Bottle)
                 yield return FixBuilder.Add(resolved, powder, rules.PowderOfferedPercent, Stage.Powder, $"Add {Two(rules.PowderOfferedPercent)} {powder.Name.ToLowerInvariant()}");
             if (resolved.Catalogue.Find(rules.DryOil) is { } dry && resolved.LinesOf(dry.Slug).IsEmpty)
             {

@@ -1,14 +1,9 @@
-using System.Collections.Immutable;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Findings;
-using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Topics.Texture;
-
-/// <summary>The most of each feel that suits some forms.</summary>
-public sealed record MostFeel(ImmutableArray<ProductForm> Forms, double Greasiness, double Drag, double Tack, double Powderiness);
 
 /// <summary>How ratings of neat materials add up on skin (data/rules/feel.json).</summary>
 public sealed record FeelRules : IRules<FeelRules>
@@ -30,9 +25,6 @@ public sealed record FeelRules : IRules<FeelRules>
     /// <summary>Absorbent powder, weight percent, at which the scale is 63 % full.</summary>
     public required double PowderScale { get; init; }
 
-    /// <summary>The most that suits, the more special rows later.</summary>
-    public required ImmutableArray<MostFeel> Most { get; init; }
-
     /// <summary>Slug of the powder that is offered against grease.</summary>
     [Names(Named.Ingredient)]
     public required string PowderOffered { get; init; }
@@ -52,9 +44,6 @@ public sealed record FeelRules : IRules<FeelRules>
 
     /// <summary>How sure they are.</summary>
     public required Confidence Confidence { get; init; }
-
-    /// <summary>The most that suits a form.</summary>
-    public MostFeel MostFor(ProductForm form) => Most.Last(most => most.Forms.Contains(form));
 }
 
 /// <summary>How a formula feels on skin, each from 0 (not at all) to 10.</summary>

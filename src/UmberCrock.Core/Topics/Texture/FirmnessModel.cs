@@ -1,3 +1,4 @@
+using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Physics;
 
 namespace UmberCrock.Core.Topics.Texture;

@@ -1,4 +1,5 @@
 using UmberCrock.Core.Findings;
+using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Units;
 using static UmberCrock.Core.Units.Decimals;
 

@@ -1,5 +1,6 @@
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Findings;
+using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Units;
 using static UmberCrock.Core.Units.Decimals;
 
@@ -52,7 +53,7 @@ internal static class TextureFindings
 
     private static (Band Least, Band Most) Wanted(ResolvedFormula resolved)
     {
-        var wanted = resolved.Rules.Texture.WantedFor(resolved.Formula.Form);
+        var wanted = resolved.Rules.Forms.Of(resolved.Formula.Form).Bands;
         return (wanted.Min(), wanted.Max());
     }
 

@@ -6,36 +6,8 @@ using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Topics.Texture;
 
-/// <summary>How a mix yields to a finger, softest first.</summary>
-public enum Band
-{
-    /// <summary>Runs.</summary>
-    Pourable,
-
-    /// <summary>Slumps, spreads at a touch.</summary>
-    Ointment,
-
-    /// <summary>Holds its shape, scoops easily.</summary>
-    SoftButter,
-
-    /// <summary>Firm in the tin.</summary>
-    Balm,
-
-    /// <summary>Stands on its own and glides.</summary>
-    Stick,
-
-    /// <summary>Needs warmth or pressure.</summary>
-    HardBar,
-
-    /// <summary>Cracks instead of yielding.</summary>
-    Brittle,
-}
-
 /// <summary>The firmness at which a band begins.</summary>
 public sealed record BandBorder(Band Band, double FromFirmness);
-
-/// <summary>The bands that suit a form.</summary>
-public sealed record WantedBands(ImmutableArray<ProductForm> Forms, ImmutableArray<Band> Bands);
 
 /// <summary>How structure fails, in figures (data/rules/texture.json).</summary>
 public sealed record StructureRules
@@ -135,15 +107,15 @@ public sealed record TextureRules : IRules<TextureRules>
     /// <summary>Firmness per mass percent, by class of powder.</summary>
     public required ImmutableDictionary<IngredientClass, double> Powders { get; init; }
 
+    /// <summary>Firmness per mass percent of powders of other classes, such as a maker's own.</summary>
+    public required double OtherPowder { get; init; }
+
     /// <summary>Firmness per mass percent of single powders that differ from their class, by slug.</summary>
     [Names(Named.Ingredient)]
     public required ImmutableDictionary<string, double> PowderExceptions { get; init; }
 
     /// <summary>Where each band begins, softest first.</summary>
     public required ImmutableArray<BandBorder> Bands { get; init; }
-
-    /// <summary>Which bands suit which form.</summary>
-    public required ImmutableArray<WantedBands> Wanted { get; init; }
 
     /// <summary>Firmness per mass percent of solid of a family.</summary>
     /// <exception cref="InvalidOperationException">No strength of that family is known: an ingredient names one that the rules do not have.</exception>
@@ -159,12 +131,9 @@ public sealed record TextureRules : IRules<TextureRules>
     /// <summary>The firmness at which the next firmer band begins; infinite for the firmest.</summary>
     public double ToOf(Band band) => band == Band.Brittle ? double.PositiveInfinity : FromOf(band + 1);
 
-    /// <summary>The bands that suit a form.</summary>
-    public ImmutableArray<Band> WantedFor(ProductForm form) => Wanted.First(wanted => wanted.Forms.Contains(form)).Bands;
-
     /// <summary>Firmness that one mass percent of a powder brings; 0 for what is not a powder.</summary>
     public double PowderStrength(Ingredient ingredient)
         => ingredient.Solubility != Solubility.InsolublePowder ? 0
             : PowderExceptions.TryGetValue(ingredient.Slug, out var own) ? own
-            : Powders.GetValueOrDefault(ingredient.Class);
+            : Powders.GetValueOrDefault(ingredient.Class, OtherPowder);
 }

@@ -1,0 +1,114 @@
+using System.Collections.Immutable;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Units;
+
+namespace UmberCrock.Core.Formulas;
+
+/// <summary>What a product is filled into.</summary>
+public enum Pack
+{
+    /// <summary>A tube that is turned up.</summary>
+    Tube,
+
+    /// <summary>A flat tin.</summary>
+    Tin,
+
+    /// <summary>A jar.</summary>
+    Jar,
+
+    /// <summary>A wrapper: the product stands by itself.</summary>
+    Wrapper,
+
+    /// <summary>A bottle.</summary>
+    Bottle,
+
+    /// <summary>A pan, as of a compact.</summary>
+    Pan,
+}
+
+/// <summary>The most of each feel that suits a form, each from 0 to 10.</summary>
+/// <param name="Greasiness">The most grease.</param>
+/// <param name="Drag">The most drag.</param>
+/// <param name="Tack">The most tack.</param>
+/// <param name="Powderiness">The most powder.</param>
+public sealed record MostFeel(double Greasiness, double Drag, double Tack, double Powderiness);
+
+/// <summary>All that is particular to one form of product.</summary>
+public sealed record FormRow
+{
+    /// <summary>The form.</summary>
+    public required ProductForm Form { get; init; }
+
+    /// <summary>Words in a recipe's name that tell the form, in small letters.</summary>
+    public required ImmutableArray<string> Names { get; init; }
+
+    /// <summary>What it is called on a label.</summary>
+    public required string Label { get; init; }
+
+    /// <summary>Where it is usually worn.</summary>
+    public required Zone Zone { get; init; }
+
+    /// <summary>Whether it usually stays on.</summary>
+    public required Exposure Exposure { get; init; }
+
+    /// <summary>How it is usually made.</summary>
+    public required Process Process { get; init; }
+
+    /// <summary>True when it usually meets water in use.</summary>
+    public bool WetUse { get; init; }
+
+    /// <summary>True when it is worn in daylight.</summary>
+    public bool SunUse { get; init; }
+
+    /// <summary>The bands of firmness that suit it at 20 C, softest first.</summary>
+    public required ImmutableArray<Band> Bands { get; init; }
+
+    /// <summary>The most of each feel that suits it.</summary>
+    public required MostFeel Most { get; init; }
+
+    /// <summary>What it is filled into, as drawn on its label.</summary>
+    public required Pack Packed { get; init; }
+
+    /// <summary>The form whose dose windows hold for an ingredient that states none for this one; null for none.</summary>
+    public ProductForm? WindowsOf { get; init; }
+
+    /// <summary>A formula of this form that holds nothing yet: worn, left on and made as usual.</summary>
+    /// <param name="name">Its name.</param>
+    public Formula Start(string name)
+        => new() { Name = name, Form = Form, Zone = Zone, Exposure = Exposure, WetUse = WetUse, SunUse = SunUse, Process = Process, Phases = [] };
+}
+
+/// <summary>The forms of product, one row each (data/forms.json), the one whose name tells most first.</summary>
+/// <param name="Forms">The rows.</param>
+/// <param name="Source">Where the figures come from.</param>
+/// <param name="Confidence">How sure they are.</param>
+public sealed record FormRules(ImmutableArray<FormRow> Forms, string Source, Confidence Confidence) : IRules<FormRules>
+{
+    /// <summary>Its file among the data files.</summary>
+    internal const string FileName = "data/forms.json";
+
+    static RuleFile IRules<FormRules>.File { get; } = new(Path.GetFileName(FileName), FormulasJson.Default, "data/");
+
+    /// <summary>The row of a form.</summary>
+    /// <exception cref="InvalidOperationException">There is none.</exception>
+    public FormRow Of(ProductForm form)
+    {
+        foreach (var row in Forms)
+        {
+            if (row.Form == form)
+                return row;
+        }
+
+        throw new InvalidOperationException($"{FileName} has no row \"{Vocabulary.Word(form)}\".");
+    }
+}
+
+/// <summary>The forms, out of the rule book.</summary>
+public static class FormBook
+{
+    extension(RuleBook rules)
+    {
+        /// <summary>The forms of product.</summary>
+        public FormRules Forms => rules.Of<FormRules>();
+    }
+}
