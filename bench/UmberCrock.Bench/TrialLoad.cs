@@ -24,7 +24,7 @@ internal static class TrialLoad
         Measure("rebalance to the climate", () => Rebalanced(new RebalanceTarget(null, null, formula.Climate)));
         Measure("rebalance to a stick at 25 C", () => Rebalanced(new RebalanceTarget(Band.Stick, 25m, null)));
         Measure("rebalance to what cannot be had", () => Rebalanced(new RebalanceTarget(Band.Brittle, 40m, null)));
-        Measure("make it vegan", () => Switch.Of(formula, SwitchKind.Vegan, catalogue.Ingredients, catalogue, settings));
+        Measure("make it vegan", () => Switch.Of(formula, "vegan", catalogue.Ingredients, catalogue, settings));
 
         object Rebalanced(RebalanceTarget target)
         {

@@ -87,8 +87,8 @@ public sealed record LabelContent(ProductForm Form, [property: JsonIgnore] Pack 
         foreach (var claim in claims.Where(claim => claim.Stands))
             yield return new LabelText(LabelPart.Claim, claim.Text, claim.Problems.IsEmpty ? "typed; it stands" : (Message)$"typed; it may stand, but: {claim.Problems[0].Why}", Asks("claims"));
         var holds = Declares.Of(resolved);
-        foreach (var property in formula.Label.Declares.Select(Declares.PropertyOf).OfType<string>().Where(holds.Holds))
-            yield return new LabelText(LabelPart.Declaration, Declares.Written(property), "computed: nothing in it breaks it", Asks("claims"));
+        foreach (var row in formula.Label.Declares.Select(resolved.Rules.FreeFrom.Find).OfType<FreeFromRow>().Where(row => holds.Holds(row.Property)))
+            yield return new LabelText(LabelPart.Declaration, row.Written, "computed: nothing in it breaks it", Asks("claims"));
         foreach (var line in details.Responsible.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
             yield return new LabelText(LabelPart.Address, line, "who answers for it", Asks("address"));
         yield return new LabelText(LabelPart.Content, NetOf(details.NetGrams, settings.Region, rules), settings.Region == Region.Us ? (Message)$"net weight as given; an ounce is {rules.GramsPerOunce} g (International Yard and Pound Agreement, 1959)" : "net weight as given", Asks("content"));

@@ -47,14 +47,14 @@ public static class Swap
     /// <param name="settings">The maker's choices.</param>
     /// <exception cref="DocumentException">The line, or what is asked for, does not exist.</exception>
     public static ImmutableArray<SwapCandidate> Candidates(
-        Formula formula, int line, string? to, IReadOnlyCollection<Avoid> avoid, IEnumerable<Ingredient> present, Catalogue catalogue, EvaluationSettings settings)
+        Formula formula, int line, string? to, IReadOnlyCollection<FreeFromRow> avoid, IEnumerable<Ingredient> present, Catalogue catalogue, EvaluationSettings settings)
     {
         if (line < 0 || line >= formula.Lines.Length)
             throw new DocumentException("/line", formula.Lines.IsEmpty ? "names a line, and the formula has none." : (Message)$"must be a line of the formula, from 0 to {formula.Lines.Length - 1}.");
         var resolved = ResolvedFormula.Of(formula, catalogue, settings);
         var own = resolved.Ingredients[line];
         var others = to is null ? present : [catalogue.Find(to) ?? throw new DocumentException("/to", $"\"{to}\" is not an ingredient of the catalogue.")];
-        others = others.Where(other => other.Slug != own.Slug && !avoid.Any(kind => kind.IsIn(other)));
+        others = others.Where(other => other.Slug != own.Slug && !avoid.Any(row => row.IsIn(other)));
         var replacements = to is null ? Replacements.For(own, others, catalogue, settings, MostTried) : [.. others.Select(other => Replacements.Of(own, other, catalogue, settings))];
         var before = Evaluator.Sweep(formula, catalogue, settings);
         return

@@ -10,65 +10,44 @@ using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Trials;
 
-/// <summary>What a whole formula can be made at one stroke.</summary>
-public enum SwitchKind
-{
-    /// <summary>Nothing of animals: bees, wool, fat.</summary>
-    Vegan,
-
-    /// <summary>Nothing of bees.</summary>
-    WithoutBee,
-
-    /// <summary>No tree nuts, no peanuts.</summary>
-    WithoutNut,
-
-    /// <summary>No coconut.</summary>
-    WithoutCoconut,
-
-    /// <summary>No lanolin.</summary>
-    WithoutLanolin,
-
-    /// <summary>No soy.</summary>
-    WithoutSoy,
-
-    /// <summary>No cereals.</summary>
-    WithoutGluten,
-
-    /// <summary>No essential oils, no fragrance.</summary>
-    Unscented,
-
-    /// <summary>Fit for a hot summer.</summary>
-    HotWeather,
-}
-
 /// <summary>A set of edits that makes a formula something else, tried out but not taken.</summary>
-/// <param name="Kind">What it becomes.</param>
+/// <param name="Kind">The word of what it becomes.</param>
 /// <param name="Edits">What it takes; empty when it is so already or cannot be done.</param>
 /// <param name="Formula">The formula with them.</param>
 /// <param name="Before">What the core says of it now.</param>
 /// <param name="After">And of what it becomes.</param>
 /// <param name="Refusals">Why it cannot be done; empty when it can.</param>
-public sealed record SwitchProposal(SwitchKind Kind, ImmutableArray<FormulaEdit> Edits, Formula Formula, EvaluationResult Before, EvaluationResult After, ImmutableArray<Message> Refusals);
+public sealed record SwitchProposal(string Kind, ImmutableArray<FormulaEdit> Edits, Formula Formula, EvaluationResult Before, EvaluationResult After, ImmutableArray<Message> Refusals);
 
 /// <summary>Whole-formula switches: swaps of every line that is in the way, lines taken out, or a rebalance for a hotter climate.</summary>
 public static class Switch
 {
+    /// <summary>Takes out what scents.</summary>
+    public const string Unscented = "unscented";
+
+    /// <summary>Makes it fit for a hot summer.</summary>
+    public const string HotWeather = "hot-weather";
+
+    /// <summary>The words of what a formula can be made.</summary>
+    /// <param name="rules">The rules.</param>
+    public static IEnumerable<string> Kinds(RuleBook rules) => [HotWeather, Unscented, .. rules.FreeFrom.Rows.Select(row => row.Switch).OfType<string>()];
+
     /// <summary>What a formula becomes. The result is evaluated; nothing is taken.</summary>
     /// <param name="formula">The formula.</param>
-    /// <param name="kind">What it is to become.</param>
+    /// <param name="kind">What it is to become, one of the words.</param>
     /// <param name="present">What there is to choose from.</param>
     /// <param name="catalogue">What is known.</param>
     /// <param name="settings">The maker's choices.</param>
-    public static SwitchProposal Of(Formula formula, SwitchKind kind, IReadOnlyCollection<Ingredient> present, Catalogue catalogue, EvaluationSettings settings)
+    public static SwitchProposal Of(Formula formula, string kind, IReadOnlyCollection<Ingredient> present, Catalogue catalogue, EvaluationSettings settings)
     {
         var before = Evaluator.Sweep(formula, catalogue, settings);
         try
         {
             var edits = kind switch
             {
-                SwitchKind.Unscented => Unscented(ResolvedFormula.Of(formula, catalogue, settings)),
-                SwitchKind.HotWeather => Hot(formula, catalogue, settings),
-                _ => Without(formula, AvoidedBy(kind), present, catalogue, settings),
+                Unscented => WithoutScent(ResolvedFormula.Of(formula, catalogue, settings)),
+                HotWeather => Hot(formula, catalogue, settings),
+                _ => Without(formula, catalogue.Rules.FreeFrom.Rows.Single(row => row.Switch == kind), present, catalogue, settings),
             };
             var changed = FormulaEdit.ApplyAll(formula, edits);
             return new SwitchProposal(kind, edits, changed, before, Evaluator.Sweep(changed, catalogue, settings), []);
@@ -79,19 +58,8 @@ public static class Switch
         }
     }
 
-    private static Avoid AvoidedBy(SwitchKind kind) => kind switch
-    {
-        SwitchKind.Vegan => Avoid.Animal,
-        SwitchKind.WithoutBee => Avoid.Bee,
-        SwitchKind.WithoutNut => Avoid.Nut,
-        SwitchKind.WithoutCoconut => Avoid.Coconut,
-        SwitchKind.WithoutLanolin => Avoid.Lanolin,
-        SwitchKind.WithoutSoy => Avoid.Soy,
-        _ => Avoid.Gluten,
-    };
-
     /// <summary>Each line that holds it is swapped for the closest that does not, one after the other, each tried in what the one before it left.</summary>
-    private static ImmutableArray<FormulaEdit> Without(Formula formula, Avoid avoid, IReadOnlyCollection<Ingredient> present, Catalogue catalogue, EvaluationSettings settings)
+    private static ImmutableArray<FormulaEdit> Without(Formula formula, FreeFromRow avoid, IReadOnlyCollection<Ingredient> present, Catalogue catalogue, EvaluationSettings settings)
     {
         var edits = ImmutableArray.CreateBuilder<FormulaEdit>();
         var (changed, problems) = (formula, new List<DocumentProblem>());
@@ -119,7 +87,7 @@ public static class Switch
     /// <summary>Who works with what grew does not mean petroleum by "vegan" (common practice): of plants and animals first, anything else where there is nothing.</summary>
     private static bool IsNatural(Ingredient ingredient) => !ingredient.Origins.Contains("mineral") && !ingredient.Origins.Contains("synthetic");
 
-    private static ImmutableArray<FormulaEdit> Unscented(ResolvedFormula resolved)
+    private static ImmutableArray<FormulaEdit> WithoutScent(ResolvedFormula resolved)
     {
         var scents = resolved.LinesWhere(ingredient => ingredient.Class is IngredientClass.EssentialOil or IngredientClass.Fragrance);
         return scents.IsEmpty ? [] : FixBuilder.TakeOut(resolved, "", scents).Edits;

@@ -8,6 +8,7 @@ using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Intake;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Printing;
+using UmberCrock.Core.Topics.FreeFrom;
 using UmberCrock.Core.Trials;
 using UmberCrock.Storage;
 using UmberCrock.Web.Hosting;
@@ -123,7 +124,7 @@ internal static class ApiEndpoints
     private static async Task<IResult> SwapAsync(HttpRequest request, Knowledge knowledge)
     {
         using var body = await RequestBody.ReadJsonAsync(request);
-        var (formula, line, to, avoid) = TrialRequests.Swap(body.RootElement);
+        var (formula, line, to, avoid) = TrialRequests.Swap(body.RootElement, knowledge.Catalogue.Rules.FreeFrom);
         return Answer(new JsonObject
         {
             ["candidates"] = new JsonArray([.. Swap.Candidates(formula, line, to, avoid, knowledge.Catalogue.Ingredients, knowledge.Catalogue, knowledge.Settings).Select(candidate =>

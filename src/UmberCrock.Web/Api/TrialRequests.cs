@@ -41,16 +41,16 @@ internal static class TrialRequests
     }
 
     /// <summary>A formula, a line, what it is swapped for, and what to avoid.</summary>
-    public static (Formula Formula, int Line, string? To, ImmutableArray<Avoid> Avoid) Swap(JsonElement body)
+    public static (Formula Formula, int Line, string? To, ImmutableArray<FreeFromRow> Avoid) Swap(JsonElement body, FreeFromRules freeFrom)
     {
         var members = Of(body, "formula", "line", "to", "avoid");
         if (members.TryGetValue("to", out var to) && to.ValueKind != JsonValueKind.String)
             throw new DocumentException("/to", "must be the slug of an ingredient, or null.");
         if (members.TryGetValue("avoid", out var avoid) && avoid.ValueKind != JsonValueKind.Array)
-            throw new DocumentException("/avoid", $"must be a list of: {string.Join(", ", Vocabulary.All<Avoid>())}.");
+            throw new DocumentException("/avoid", $"must be a list of: {string.Join(", ", freeFrom.AvoidWords)}.");
         return (
             FormulaReader.Read(members.Required("formula"), "/formula"), Whole(members.Required("line"), "/line", 0, Formula.MaxLines), to.ValueKind == JsonValueKind.String ? to.GetString() : null,
-            avoid.ValueKind == JsonValueKind.Array ? [.. avoid.EnumerateArray().Select((item, at) => Word<Avoid>(item, $"/avoid/{at}"))] : []);
+            avoid.ValueKind == JsonValueKind.Array ? [.. avoid.EnumerateArray().Select((item, at) => freeFrom.Avoiding(item.ValueKind == JsonValueKind.String ? item.GetString() : null, $"/avoid/{at}"))] : []);
     }
 
     /// <summary>A formula, the lines that keep their dose, and what is to be reached.</summary>

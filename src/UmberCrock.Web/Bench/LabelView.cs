@@ -139,9 +139,9 @@ public sealed record LabelView
         var holds = Declares.Of(resolved);
         return
         [
-            .. Declares.Properties.Select(property => new Declaration(
-                property, Declares.Written(property), resolved.Formula.Label.Declares.Any(word => Declares.PropertyOf(word) == property),
-                holds.Holds(property) ? "" : string.Join(", ", resolved.Ingredients.Where((ingredient, line) => resolved.Totals.Percents[line] > 0m && Declares.Breaks(property, ingredient)).Select(ingredient => ingredient.Name.ToLowerInvariant()).Distinct(StringComparer.Ordinal)))),
+            .. resolved.Rules.FreeFrom.Rows.Select(row => new Declaration(
+                row.Property, row.Written, resolved.Formula.Label.Declares.Any(word => resolved.Rules.FreeFrom.Find(word) == row),
+                holds.Holds(row.Property) ? "" : string.Join(", ", Declares.Breakers(resolved, row).Select(ingredient => ingredient.Name.ToLowerInvariant())))),
         ];
     }
 }

@@ -6,6 +6,7 @@ using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.FreeFrom;
 using UmberCrock.Core.Trials;
 using UmberCrock.Web.Drawing;
 
@@ -23,11 +24,10 @@ public sealed record MakeView(
     private const decimal RoomCelsius = 20m;
 
     /// <summary>What a formula can be made, by word, with the label of each.</summary>
-    public static IReadOnlyList<(string Word, string Label)> Choices { get; } =
+    public static IReadOnlyList<(string Word, string Label)> Choices(FreeFromRules freeFrom) =>
     [
-        ("limits", "within its limits and windows"), ("climate", "fit for a climate"), ("band", "a texture at a temperature"), ("hot-weather", "fit for hot weather"),
-        ("unscented", "unscented"), ("vegan", "vegan"), ("without-bee", "without bee products"), ("without-nut", "without nuts"), ("without-coconut", "without coconut"),
-        ("without-lanolin", "without lanolin"), ("without-soy", "without soy"), ("without-gluten", "without gluten"),
+        ("limits", "within its limits and windows"), ("climate", "fit for a climate"), ("band", "a texture at a temperature"), (Switch.HotWeather, "fit for hot weather"), (Switch.Unscented, "unscented"),
+        .. freeFrom.Rows.Where(row => row.Switch is not null).Select(row => (row.Switch!, row.SwitchLabel!)),
     ];
 
     /// <summary>Tries a rebalance.</summary>
@@ -44,7 +44,7 @@ public sealed record MakeView(
     }
 
     /// <summary>Tries a switch.</summary>
-    public static MakeView Switched(Formula formula, SwitchKind kind, IReadOnlyCollection<Ingredient> present, Catalogue catalogue, EvaluationSettings settings)
+    public static MakeView Switched(Formula formula, string kind, IReadOnlyCollection<Ingredient> present, Catalogue catalogue, EvaluationSettings settings)
     {
         var made = Switch.Of(formula, kind, present, catalogue, settings);
         return Of(formula, made.Edits, [.. made.Refusals.Select(refusal => refusal.ToString())], catalogue, settings);

@@ -17,6 +17,9 @@ namespace UmberCrock.Web.Pages;
 /// <summary>One formula on the bench. Every change is posted here, kept, and answered with the bench as it then stands.</summary>
 public sealed class BenchModel(FormulaStore store, RevisionStore revisions, LarderStore larder, LotStore lots, BinStore bin, Knowledge knowledge) : PageModel
 {
+    /// <summary>What people keep away from.</summary>
+    public FreeFromRules FreeFrom => knowledge.Catalogue.Rules.FreeFrom;
+
     /// <summary>Climates to choose from.</summary>
     public ImmutableArray<NamedClimate> Climates => knowledge.Catalogue.Rules.Climates.Climates;
 
@@ -55,8 +58,8 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
     {
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();
-        Avoid[] kinds = [.. avoid.Select(word => Vocabulary.TryParse<Avoid>(word, out var kind) ? kind : throw new DocumentException("/avoid", $"\"{word}\" is nothing that is avoided here."))];
-        return Partial("_Swap", SwapView.Of(kept.Formula, line, Swap.Candidates(kept.Formula, line, null, kinds, await PresentAsync(inLarder), knowledge.Catalogue, knowledge.Settings), knowledge.Catalogue));
+        FreeFromRow[] rows = [.. avoid.Select(word => knowledge.Catalogue.Rules.FreeFrom.Avoiding(word, "/avoid"))];
+        return Partial("_Swap", SwapView.Of(kept.Formula, line, Swap.Candidates(kept.Formula, line, null, rows, await PresentAsync(inLarder), knowledge.Catalogue, knowledge.Settings), knowledge.Catalogue));
     }
 
     /// <summary>What the whole formula would become: a switch, or a rebalance with some doses kept.</summary>
@@ -64,8 +67,8 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
     {
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();
-        if (Vocabulary.TryParse<SwitchKind>(what, out var kind))
-            return Partial("_Make", MakeView.Switched(kept.Formula, kind, await PresentAsync(inLarder), knowledge.Catalogue, knowledge.Settings));
+        if (Switch.Kinds(knowledge.Catalogue.Rules).Contains(what))
+            return Partial("_Make", MakeView.Switched(kept.Formula, what, await PresentAsync(inLarder), knowledge.Catalogue, knowledge.Settings));
         var target = what switch
         {
             "limits" => RebalanceTarget.None,

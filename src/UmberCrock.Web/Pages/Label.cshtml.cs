@@ -70,7 +70,7 @@ public sealed class LabelModel(FormulaStore store, LabelStore labels, LotStore l
         {
             var claims = typed.Text("claims").ReplaceLineEndings("\n").Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
             // What a document declares that is not computed has no box here; it stays.
-            var edits = new FormulaEdit[] { Set("label.claims", claims), Set("label.declares", [.. typed.All("declares").Where(word => word.Length > 0), .. kept.Formula.Label.Declares.Where(word => Declares.PropertyOf(word) is null)]) };
+            var edits = new FormulaEdit[] { Set("label.claims", claims), Set("label.declares", [.. typed.All("declares").Where(word => word.Length > 0), .. kept.Formula.Label.Declares.Where(word => knowledge.Catalogue.Rules.FreeFrom.Find(word) is null)]) };
             said = formula => edits.Aggregate(formula, (now, edit) => edit.Apply(now));
         }
 

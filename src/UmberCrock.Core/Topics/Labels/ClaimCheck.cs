@@ -37,7 +37,7 @@ public static class ClaimCheck
         var (untrue, judged) = Properties(words, read, resolved, rules);
         return
         [
-            .. ClaimPhrases.Of(rules).Rules.Where(entry => entry.Rule.Region is null || entry.Rule.Region == resolved.Settings.Region)
+            .. ClaimPhrases.Of(resolved.Rules).Rules.Where(entry => entry.Rule.Region is null || entry.Rule.Region == resolved.Settings.Region)
                 .Select(entry => Problem(words, read, entry, rules, judged)).OfType<ClaimProblem>()
                 .Concat(untrue).Concat(Absent(words, resolved, rules))
                 .DistinctBy(problem => (problem.Code, problem.Words)).OrderBy(problem => problem.Severity),
@@ -92,16 +92,16 @@ public static class ClaimCheck
     {
         var declares = Declares.Of(resolved);
         var (untrue, judged) = (new List<ClaimProblem>(), new HashSet<int>());
-        foreach (var (property, phrases) in ClaimPhrases.Of(rules).Properties)
+        foreach (var (property, phrases) in ClaimPhrases.Of(resolved.Rules).Properties)
         {
             foreach (var (at, length) in phrases.SelectMany(phrase => phrase.In(text).Select(at => (at, phrase.Length))))
             {
                 if (IsDenied(words, at, rules))
                     continue;
-                if (declares.Holds(property))
+                if (!declares.Holds(property.Property))
+                    untrue.Add(new ClaimProblem(FindingCodes.ClaimUntrue, Severity.Stop, string.Join(' ', words[at..(at + length)]), $"It is not so: {string.Join(", ", Declares.Breakers(resolved, property).Select(ingredient => $"{ingredient.Name.ToLowerInvariant()} is in it"))}.", null, rules.Source));
+                else if (!property.RunsDown)
                     judged.UnionWith(Enumerable.Range(at, length));
-                else
-                    untrue.Add(new ClaimProblem(FindingCodes.ClaimUntrue, Severity.Stop, string.Join(' ', words[at..(at + length)]), $"It is not so: {string.Join(", ", Breakers(property, resolved))}.", null, rules.Source));
             }
         }
 
@@ -128,9 +128,6 @@ public static class ClaimCheck
             }
         }
     }
-
-    private static IEnumerable<string> Breakers(string property, ResolvedFormula resolved)
-        => resolved.Ingredients.Where((_, line) => resolved.Totals.Percents[line] > 0m).Distinct().Where(ingredient => Declares.Breaks(property, ingredient)).Select(ingredient => $"{ingredient.Name.ToLowerInvariant()} is in it");
 
     private static bool IsDenied(string[] words, int at, ClaimRules rules)
     {

@@ -23,9 +23,9 @@ internal static class ClaimFindings
             yield return Of(problem, resolved.Formula.Name, []);
         foreach (var word in resolved.Formula.Label.Declares)
         {
-            if (Declares.PropertyOf(word) is not { } property || Declares.Of(resolved).Holds(property))
+            if (resolved.Rules.FreeFrom.Find(word) is not { } row || Declares.Of(resolved).Holds(row.Property))
                 continue;
-            var lines = resolved.LinesWhere(ingredient => Declares.Breaks(property, ingredient));
+            var lines = resolved.LinesWhere(row.IsIn);
             yield return new Finding(
                 FindingCodes.DeclareUntrue, Severity.Stop, $"It is not {word.Replace('-', ' ')}", lines.IsEmpty ? "What is in it says otherwise." : (Message)$"{FindingWords.Names(resolved, lines)} {(lines.Length == 1 ? "is" : "are")} in it.",
                 "A declared property is read by people who must rely on it.", "arithmetic", lines,

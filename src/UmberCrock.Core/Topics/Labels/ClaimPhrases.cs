@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Topics.FreeFrom;
 
 namespace UmberCrock.Core.Topics.Labels;
 
@@ -62,21 +64,21 @@ internal sealed class ClaimPhrase(string phrase, IReadOnlyCollection<string> num
 /// <summary>The phrases of the rules, parted once: parting them anew for every text takes longer than the rest of an evaluation.</summary>
 internal sealed class ClaimPhrases
 {
-    private static readonly ConditionalWeakTable<ClaimRules, ClaimPhrases> Made = [];
+    private static readonly ConditionalWeakTable<RuleBook, ClaimPhrases> Made = [];
 
-    private ClaimPhrases(ClaimRules rules)
+    private ClaimPhrases(ClaimRules rules, FreeFromRules freeFrom)
     {
         ImmutableArray<ClaimPhrase> Parted(IEnumerable<string>? phrases) => [.. (phrases ?? []).Select(phrase => new ClaimPhrase(phrase, rules.Numbers))];
         Rules = [.. rules.Rules.Select(rule => (rule, Parted(rule.Words), Parted(rule.Unless?.Where(phrase => phrase.Length > 0))))];
-        Properties = [.. rules.Properties.Select(property => (property.Property, Parted(property.Words)))];
+        Properties = [.. freeFrom.Rows.Select(row => (row, Parted(row.Phrases)))];
     }
 
     /// <summary>Every rule with its phrases, and the innocent ones.</summary>
     public ImmutableArray<(ClaimRule Rule, ImmutableArray<ClaimPhrase> Words, ImmutableArray<ClaimPhrase> Unless)> Rules { get; }
 
     /// <summary>Every property with its phrases.</summary>
-    public ImmutableArray<(string Property, ImmutableArray<ClaimPhrase> Words)> Properties { get; }
+    public ImmutableArray<(FreeFromRow Property, ImmutableArray<ClaimPhrase> Words)> Properties { get; }
 
-    /// <summary>The phrases of some rules.</summary>
-    public static ClaimPhrases Of(ClaimRules rules) => Made.GetValue(rules, made => new ClaimPhrases(made));
+    /// <summary>The phrases of a rule book.</summary>
+    public static ClaimPhrases Of(RuleBook rules) => Made.GetValue(rules, made => new ClaimPhrases(made.Claims, made.FreeFrom));
 }

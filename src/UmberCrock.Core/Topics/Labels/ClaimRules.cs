@@ -21,11 +21,6 @@ public sealed record ClaimRule(
     string Code, Severity Severity, ImmutableArray<string> Words, string Why, string Source, Confidence Confidence, string? Better = null, ImmutableArray<string>? Unless = null, Region? Region = null,
     bool Negatable = false);
 
-/// <summary>A property that is computed, and the words that say it.</summary>
-/// <param name="Property">Its name in the contract: "vegan", "beeFree" and so on.</param>
-/// <param name="Words">Phrases, folded.</param>
-public sealed record PropertyWords(string Property, ImmutableArray<string> Words);
-
 /// <summary>How the words of a label are judged (data/rules/claims.json).</summary>
 public sealed record ClaimRules : IRules<ClaimRules>
 {
@@ -48,9 +43,6 @@ public sealed record ClaimRules : IRules<ClaimRules>
 
     /// <summary>The rules.</summary>
     public required ImmutableArray<ClaimRule> Rules { get; init; }
-
-    /// <summary>Words for what is computed.</summary>
-    public required ImmutableArray<PropertyWords> Properties { get; init; }
 
     /// <summary>Where the judgement comes from.</summary>
     public required string Source { get; init; }

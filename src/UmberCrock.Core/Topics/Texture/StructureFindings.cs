@@ -57,7 +57,7 @@ internal static class StructureFindings
         if (line < 0)
             yield break;
         var dose = resolved.Totals.Percents[line];
-        if (!Declares.Of(resolved).BeeFree || resolved.Formula.Label.Declares.IsEmpty)
+        if (!Declares.Of(resolved).Holds("beeFree") || resolved.Formula.Label.Declares.IsEmpty)
         {
             // A third of the hard wax for half as much again of beeswax: the same work by the default equivalence.
             if (resolved.Catalogue.Find(rules.FlexibleWax) is { } wax && resolved.LinesOf(wax.Slug).IsEmpty)

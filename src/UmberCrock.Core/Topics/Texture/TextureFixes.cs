@@ -64,7 +64,7 @@ internal static class TextureFixes
     {
         var free = Declares.Of(a.Resolved);
         var rules = a.Resolved.Rules.Texture.Structure;
-        var slugs = free.BeeFree ? rules.HardenersBeeFree : rules.Hardeners;
+        var slugs = free.Holds("beeFree") ? rules.HardenersBeeFree : rules.Hardeners;
         return slugs.Where(slug => a.Resolved.LinesOf(slug).IsEmpty).Select(a.Resolved.Catalogue.Find).OfType<Ingredient>();
     }
 
