@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using System.Globalization;
 using Microsoft.EntityFrameworkCore;
 using UmberCrock.Core.Documents;
@@ -100,8 +101,9 @@ public sealed class BinStore(IDbContextFactory<CrockContext> contexts, LarderSto
                 .ExecuteUpdateAsync(row => row.SetProperty(formula => formula.DeletedAt, (long?)null).SetProperty(formula => formula.Version, formula => formula.Version + 1)),
             BinKind.Ladder => await context.Ladders.IgnoreQueryFilters().Where(row => row.Id == id && row.DeletedAt != null)
                 .ExecuteUpdateAsync(row => row.SetProperty(ladder => ladder.DeletedAt, (long?)null).SetProperty(ladder => ladder.Version, ladder => ladder.Version + 1)),
-            _ => await context.Lots.IgnoreQueryFilters().Where(row => row.Id == id && row.DeletedAt != null)
+            BinKind.Lot => await context.Lots.IgnoreQueryFilters().Where(row => row.Id == id && row.DeletedAt != null)
                 .ExecuteUpdateAsync(row => row.SetProperty(lot => lot.DeletedAt, (long?)null).SetProperty(lot => lot.Version, lot => lot.Version + 1)),
+            BinKind.OwnIngredient or _ => throw new UnreachableException("It was brought back above."),
         } > 0;
     }
 

@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using System.Text.Json;
 using UmberCrock.Core.Units;
 
@@ -159,6 +160,7 @@ internal sealed class JsonWalker
         JsonValueKind.String => "text",
         JsonValueKind.Number => "a number like this",
         JsonValueKind.True or JsonValueKind.False => "true or false",
-        _ => "null",
+        JsonValueKind.Null or JsonValueKind.Undefined => "null",
+        _ => throw new UnreachableException(),
     };
 }

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Diagnostics;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
@@ -71,7 +72,8 @@ public static class Evaluator
     {
         Severity.Stop => Verdict.Stop,
         Severity.Caution => Verdict.Caution,
-        _ => Verdict.Clear,
+        Severity.Note => Verdict.Clear,
+        _ => throw new UnreachableException(),
     };
 
     private static EvaluatedLine LineOf(ResolvedFormula resolved, int line, OrderedDictionary<string, DosePlacement> placements)

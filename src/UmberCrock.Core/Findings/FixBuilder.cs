@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Diagnostics;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Units;
@@ -64,7 +65,17 @@ internal static class FixBuilder
         if ((formula.Phases.LastOrDefault(candidate => candidate.Stage == stage) ?? (formula.Phases.Length >= FormulaReader.MaxPhases ? formula.Phases[^1] : null)) is { } phase)
             return (phase.Id, []);
         var id = PhaseIds.NextFree(formula);
-        var name = stage switch { Stage.Infuse => "Infusion", Stage.Melt => "Hot melt", Stage.Powder => "Powders", _ => "Cool additions" };
+        var name = stage switch
+        {
+            Stage.Infuse => "Infusion",
+            Stage.Melt => "Hot melt",
+            Stage.Warm => "Warm additions",
+            Stage.Powder => "Powders",
+            Stage.Water => "Water",
+            Stage.Whip => "While whipping",
+            Stage.Cool => "Cool additions",
+            _ => throw new UnreachableException(),
+        };
         return (id, [new AddPhase(id, name, stage, null)]);
     }
 

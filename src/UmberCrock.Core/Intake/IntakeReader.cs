@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Diagnostics;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
@@ -60,7 +61,8 @@ public static class IntakeReader
             {
                 AmountKind.Percent => whole / Whole,
                 AmountKind.Parts => parts > 0m ? whole / parts : 0m,
-                _ => 0m,
+                AmountKind.Mass or AmountKind.Volume or AmountKind.Drops or AmountKind.Balance or null => 0m,
+                _ => throw new UnreachableException(),
             };
             if (perOne > 0m && lines[index].Amount is { } amount)
             {

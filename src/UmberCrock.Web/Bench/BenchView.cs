@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Findings;
@@ -141,7 +142,8 @@ public sealed record BenchView
             Place.Near when most - line.Percent < line.Percent - least => ("near the top", "near"),
             Place.Near => ("near the bottom", "near"),
             Place.Unknown => ("no window known", "mute"),
-            _ => ("", ""),
+            Place.Inside => ("", ""),
+            _ => throw new UnreachableException(),
         };
     }
 
@@ -156,7 +158,8 @@ public sealed record BenchView
             Stage.Cool => bears > 0 ? $"below {bears:0} °C, last" : "last, as cool as it pours",
             Stage.Whip => "while whipping",
             Stage.Water => "water phase",
-            _ => "infuse and strain first",
+            Stage.Infuse => "infuse and strain first",
+            _ => throw new UnreachableException(),
         };
     }
 

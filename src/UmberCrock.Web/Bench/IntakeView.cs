@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using System.Globalization;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Findings;
@@ -123,7 +124,8 @@ public sealed record IntakeView(IntakeReport Report, string Text, string Pasted,
                 AsideKind.Name => "taken as the formula’s name",
                 AsideKind.Heading => "read as a phase heading",
                 AsideKind.Claim => report.ClaimedTotalGrams is { } claim ? $"claimed total {Shown.Two(claim)} g" : "what it makes; it gives no grams",
-                _ => isOut ? "left out" : "read as an instruction, left out",
+                AsideKind.Aside => isOut ? "left out" : "read as an instruction, left out",
+                _ => throw new UnreachableException(),
             },
             Choices = isOut ? [new ReadingChoice("x", "take in again", pasted)] : [],
             Phase = phase is null ? "" : phase.Id,

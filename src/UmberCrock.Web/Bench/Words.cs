@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Storage;
@@ -26,7 +27,8 @@ public static class Words
         Audience.Child => "2 to 12 years",
         Audience.Dog => "dogs",
         Audience.Cat => "cats",
-        _ => "horses",
+        Audience.Horse => "horses",
+        _ => throw new UnreachableException(),
     };
 
     /// <summary>When the lines of a phase go in.</summary>
@@ -38,7 +40,8 @@ public static class Words
         Stage.Cool => "once it has cooled",
         Stage.Whip => "while whipping",
         Stage.Water => "with water",
-        _ => "to infuse first",
+        Stage.Infuse => "to infuse first",
+        _ => throw new UnreachableException(),
     };
 
     /// <summary>Left on or rinsed off.</summary>

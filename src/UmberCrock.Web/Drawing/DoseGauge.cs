@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Topics.Doses;
 
@@ -92,7 +93,8 @@ public sealed record DoseGauge
         Place.OverLimit => DoseMarker.Block,
         Place.Above or Place.Below => DoseMarker.Wedge,
         Place.Near when !line.Balance => DoseMarker.Wedge,
-        _ => line.Balance ? DoseMarker.Ring : DoseMarker.Bead,
+        Place.Near or Place.Inside or Place.Unknown => line.Balance ? DoseMarker.Ring : DoseMarker.Bead,
+        _ => throw new UnreachableException(),
     };
 
     private static List<GaugeNumber> NumbersOf(EvaluatedLine line, double scale)

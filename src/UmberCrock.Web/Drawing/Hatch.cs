@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using UmberCrock.Core.Materials;
 
 namespace UmberCrock.Web.Drawing;
@@ -39,7 +40,9 @@ public static class Hatches
         IngredientClass.SoftButter => Hatch.Soft,
         IngredientClass.Oil => Hatch.Oil,
         IngredientClass.Starch or IngredientClass.Powder or IngredientClass.UvFilter or IngredientClass.Pigment or IngredientClass.Botanical => Hatch.Powder,
-        _ => Hatch.Active,
+        IngredientClass.Antioxidant or IngredientClass.Active or IngredientClass.Thickener or IngredientClass.Humectant or IngredientClass.Water or IngredientClass.Preservative
+            or IngredientClass.EssentialOil or IngredientClass.Fragrance => Hatch.Active,
+        _ => throw new UnreachableException(),
     };
 
     /// <summary>Id of the pattern in the page.</summary>
@@ -53,6 +56,7 @@ public static class Hatches
         Hatch.Soft => "soft butter",
         Hatch.Oil => "liquid oil",
         Hatch.Powder => "powder",
-        _ => "active",
+        Hatch.Active => "active",
+        _ => throw new UnreachableException(),
     };
 }

@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Printing;
 
@@ -68,7 +69,9 @@ internal sealed record LabelArt(LabelSize Size, IReadOnlyList<TypeLine> Lines, I
         LabelPart.Claim => "/formula/label/claims",
         LabelPart.Address => "/responsible",
         LabelPart.Batch => "/batch",
-        _ => "/formula/lines",
+        LabelPart.Function or LabelPart.Declaration or LabelPart.Content or LabelPart.Ingredients or LabelPart.Warning or LabelPart.SunNotice or LabelPart.Contains or LabelPart.Durability
+            => "/formula/lines",
+        _ => throw new UnreachableException(),
     };
 }
 

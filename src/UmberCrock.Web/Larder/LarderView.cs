@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Larder;
 using UmberCrock.Core.Materials;
@@ -80,7 +81,8 @@ public static class LotWords
             LotState.NearEnd => days == 0 ? "ends today" : days == 1 ? "1 day left" : $"{days} days left",
             LotState.InUse => "in use",
             LotState.Sealed => "sealed",
-            _ => "used up",
+            LotState.Empty => "used up",
+            _ => throw new UnreachableException(),
         });
     }
 }

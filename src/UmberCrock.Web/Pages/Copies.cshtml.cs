@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -148,7 +149,8 @@ public sealed class CopiesModel : PageModel
         CopyReason.Asked => "asked for",
         CopyReason.Upgrade => "before an upgrade",
         CopyReason.Restore => "before another was put back",
-        _ => "before a saved file was opened",
+        CopyReason.Open => "before a saved file was opened",
+        _ => throw new UnreachableException(),
     };
 
     /// <summary>A size in words.</summary>

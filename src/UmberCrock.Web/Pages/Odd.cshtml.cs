@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using UmberCrock.Core.Documents;
@@ -24,7 +25,8 @@ public sealed class OddModel(UnreadableStore rows) : PageModel
             RowKind.Label => $"/bench/{key}/label",
             RowKind.OwnIngredient or RowKind.Value or RowKind.Lot => "/larder",
             RowKind.Setting => "/settings",
-            _ => "/",
+            RowKind.Formula or RowKind.Ladder => "/",
+            _ => throw new UnreachableException(),
         });
     }
 }

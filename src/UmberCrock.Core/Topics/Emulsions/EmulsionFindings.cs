@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Diagnostics;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
@@ -43,7 +44,7 @@ internal static class EmulsionFindings
         var absorbing = resolved.LinesWhere(ingredient => rules.TakenForOne.Contains(ingredient.Slug)).Where(line => resolved.Totals.Percents[line] > 0m).ToImmutableArray();
         var lines = missing ? absorbing : resolved.LinesWhere(EmulsionReport.Emulsifies);
         var notOne = missing && !absorbing.IsEmpty ? (Message)$" {FindingWords.Names(resolved, absorbing)} takes up a little water but is no emulsifier." : "";
-        var what = call switch { Call.Water => "hold its water", Call.Wet => "turn milky on wet skin", _ => "rinse off" };
+        var what = call switch { Call.Water => "hold its water", Call.Wet => "turn milky on wet skin", Call.RinseOff or Call.None => "rinse off", _ => throw new UnreachableException() };
         return new Finding(
             missing ? FindingCodes.EmulsifierMissing : FindingCodes.EmulsifierLow,
             call == Call.Wet ? Severity.Note : Severity.Caution,
