@@ -12,6 +12,9 @@ public sealed class CrockContext(DbContextOptions<CrockContext> options) : DbCon
     /// <summary>Formulas on the bench.</summary>
     public DbSet<FormulaRow> Formulas => Set<FormulaRow>();
 
+    /// <summary>What they hold.</summary>
+    public DbSet<FormulaIngredientRow> FormulaIngredients => Set<FormulaIngredientRow>();
+
     /// <summary>Their histories.</summary>
     public DbSet<StepRow> Steps => Set<StepRow>();
 
@@ -58,8 +61,11 @@ public sealed class CrockContext(DbContextOptions<CrockContext> options) : DbCon
             formula.HasMany(row => row.Steps).WithOne().HasForeignKey(step => step.FormulaId).OnDelete(DeleteBehavior.Cascade);
             formula.HasOne<LabelRow>().WithOne().HasForeignKey<LabelRow>(label => label.FormulaId).OnDelete(DeleteBehavior.Cascade);
             formula.HasMany<LadderRow>().WithOne().HasForeignKey(ladder => ladder.FormulaId).OnDelete(DeleteBehavior.Cascade);
+            formula.HasMany(row => row.Ingredients).WithOne().HasForeignKey(held => held.FormulaId).OnDelete(DeleteBehavior.Cascade);
             formula.HasMany(row => row.Revisions).WithOne().HasForeignKey(revision => revision.FormulaId).OnDelete(DeleteBehavior.Cascade);
         });
+        modelBuilder.Entity<FormulaIngredientRow>().HasKey(held => new { held.FormulaId, held.Ingredient });
+        modelBuilder.Entity<FormulaIngredientRow>().HasIndex(held => held.Ingredient);
         modelBuilder.Entity<StepRow>().HasKey(step => new { step.FormulaId, step.Number });
         modelBuilder.Entity<RevisionRow>().HasKey(revision => new { revision.FormulaId, revision.Number });
         modelBuilder.Entity<LabelRow>().HasKey(label => label.FormulaId);

@@ -13,6 +13,37 @@ internal static class FormulaRows
     public static string SearchTextOf(Formula formula)
         => Folded($"{formula.Name} / {string.Join(" / ", formula.Lines.Select(line => line.Ingredient))} / {formula.Notes}");
 
+    /// <summary>A new row of a formula.</summary>
+    /// <param name="formula">The formula.</param>
+    /// <param name="document">Its document, as it is kept.</param>
+    public static FormulaRow New(Formula formula, string document)
+    {
+        var row = new FormulaRow { Name = formula.Name, Document = document };
+        Fill(row, formula);
+        return row;
+    }
+
+    /// <summary>What lists and searches need of a formula, beside its document.</summary>
+    public static void Fill(FormulaRow row, Formula formula)
+    {
+        (row.Name, row.SearchText, row.Form) = (formula.Name, SearchTextOf(formula), Vocabulary.Word(formula.Form));
+        var percents = FormulaTotals.Of(formula).Percents;
+        foreach (var held in formula.Lines.Select((line, at) => (line.Ingredient, Percent: percents[at])).GroupBy(line => line.Ingredient, StringComparer.Ordinal))
+            row.Ingredients.Add(new FormulaIngredientRow { Ingredient = held.Key, Percent = held.Sum(line => line.Percent) });
+    }
+
+    /// <summary>Puts another formula into a row, with what lists and searches need of it.</summary>
+    /// <param name="context">Where the row is kept; in a transaction.</param>
+    /// <param name="row">The row.</param>
+    /// <param name="formula">The formula.</param>
+    /// <param name="document">Its document, as it is kept.</param>
+    public static async Task PutAsync(CrockContext context, FormulaRow row, Formula formula, string document)
+    {
+        await context.FormulaIngredients.Where(held => held.FormulaId == row.Id).ExecuteDeleteAsync();
+        row.Document = document;
+        Fill(row, formula);
+    }
+
     /// <summary>Text as searches fold it: letters, digits and blanks only.</summary>
     public static string Folded(string text) => string.Join(' ', IngredientSearch.Fold(text).Split(' ', StringSplitOptions.RemoveEmptyEntries));
 
@@ -45,8 +76,7 @@ internal static class FormulaRows
         document = Checked(changed, knowledge);
         var history = Move(row, HistoryOf(row).Do());
         await context.Steps.Where(step => step.FormulaId == row.Id && (step.Number >= history.Step || step.Number < history.First)).ExecuteDeleteAsync();
-        row.Document = document;
-        (row.Name, row.SearchText) = (changed.Name, SearchTextOf(changed));
+        await PutAsync(context, row, changed, document);
         context.Steps.Add(new StepRow { FormulaId = row.Id, Number = row.Step, Document = document });
         return true;
     }

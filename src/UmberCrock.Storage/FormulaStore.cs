@@ -46,12 +46,12 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
     public async Task PrepareAsync()
     {
         await using var context = await contexts.CreateDbContextAsync();
-        // Formulas that were kept before there was a text to search; one that cannot be read is found by its name.
+        // Formulas of a file from before what searches need was kept; one that cannot be read is found by its name.
         foreach (var row in await context.Formulas.IgnoreQueryFilters().Where(row => row.SearchText == "").ToListAsync())
         {
             try
             {
-                row.SearchText = FormulaRows.SearchTextOf(FormulaReader.Parse(row.Document));
+                FormulaRows.Fill(row, FormulaReader.Parse(row.Document));
             }
             catch (DocumentException)
             {
@@ -131,13 +131,8 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
     public async Task<IReadOnlyDictionary<string, int>> CountUsesAsync()
     {
         await using var context = await contexts.CreateDbContextAsync();
-        // Counted where the documents lie: reading thousands of them to count names takes a second. An odd document counts for nothing.
-        var uses = await context.Database.SqlQuery<IngredientCount>(
-            $"""
-            SELECT json_extract(line.value, '$.ingredient') AS Ingredient, COUNT(DISTINCT formula.Id) AS Formulas
-            FROM (SELECT Id, Document FROM Formulas WHERE DeletedAt IS NULL AND json_valid(Document)) AS formula, json_each(formula.Document, '$.lines') AS line
-            WHERE line.type = 'object' AND json_type(line.value, '$.ingredient') = 'text' GROUP BY 1
-            """).ToListAsync();
+        var uses = await context.FormulaIngredients.Join(context.Formulas, held => held.FormulaId, formula => formula.Id, (held, _) => held.Ingredient)
+            .GroupBy(ingredient => ingredient).Select(group => new { Ingredient = group.Key, Formulas = group.Count() }).ToListAsync();
         return uses.ToDictionary(use => use.Ingredient, use => use.Formulas, StringComparer.Ordinal);
     }
 
@@ -169,7 +164,8 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
     {
         await using var context = await contexts.CreateDbContextAsync();
         var document = FormulaRows.Checked(formula, knowledge);
-        var row = new FormulaRow { Name = formula.Name, SearchText = FormulaRows.SearchTextOf(formula), Document = document, BatchGrams = batchGrams, ChangedAt = Now() };
+        var row = FormulaRows.New(formula, document);
+        (row.BatchGrams, row.ChangedAt) = (batchGrams, Now());
         row.Steps.Add(new StepRow { Number = 0, Document = document });
         context.Formulas.Add(row);
         await context.SaveChangesAsync();
@@ -240,8 +236,7 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
             var step = await context.Steps.FindAsync(id, row.Step) ?? throw new DocumentException("/version", "That step is no longer there.");
             var formula = FormulaReader.Parse(step.Document);
             _ = FormulaRows.Checked(formula, knowledge);
-            row.Document = step.Document;
-            (row.Name, row.SearchText) = (formula.Name, FormulaRows.SearchTextOf(formula));
+            await FormulaRows.PutAsync(context, row, formula, step.Document);
             return true;
         });
 
@@ -274,6 +269,4 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
     }
 
     private long Now() => clock.GetUtcNow().ToUnixTimeMilliseconds();
-
-    private sealed record IngredientCount(string Ingredient, int Formulas);
 }

@@ -195,20 +195,13 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
 
     private static async Task<IReadOnlyList<IngredientUse>> UsesAsync(CrockContext context, string slug)
     {
-        var mention = $"%\"ingredient\":\"{slug}\"%";
-        var rows = await context.Formulas.AsNoTracking().Where(row => EF.Functions.Like(row.Document, mention)).Select(row => new { row.Id, row.Name, row.Document }).ToListAsync();
-        var (read, _) = RowReading.Each(rows, row => RowReading.Read(RowKind.Formula, "", row.Name, () => (row.Id, Formula: FormulaReader.Parse(row.Document))));
+        var rows = await context.FormulaIngredients.Where(held => held.Ingredient == slug)
+            .Join(context.Formulas, held => held.FormulaId, formula => formula.Id, (held, formula) => new { formula.Id, formula.Name, formula.Form, held.Percent }).ToListAsync();
         return
         [
-            .. read.Select(kept => new IngredientUse(kept.Id, kept.Formula.Name, kept.Formula.Form, PercentIn(kept.Formula, slug)))
+            .. rows.SelectMany(row => Vocabulary.TryParse<ProductForm>(row.Form, out var form) ? new[] { new IngredientUse(row.Id, row.Name, form, row.Percent) } : [])
                 .OrderByDescending(use => use.Percent).ThenBy(use => use.Name, StringComparer.Ordinal),
         ];
-    }
-
-    private static decimal PercentIn(Formula formula, string slug)
-    {
-        var percents = FormulaTotals.Of(formula).Percents;
-        return Enumerable.Range(0, formula.Lines.Length).Where(line => formula.Lines[line].Ingredient == slug).Sum(line => percents[line]);
     }
 
     private static string TextOf(Ingredient ingredient) => OwnIngredients.Write(ingredient).ToJsonString(ContractJson.Options);

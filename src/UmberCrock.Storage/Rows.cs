@@ -28,6 +28,9 @@ public sealed class FormulaRow
     /// <summary>Name, ingredients and notes, folded as searches are; empty until it is made.</summary>
     public string SearchText { get; set; } = "";
 
+    /// <summary>The word of its form; empty until it is made.</summary>
+    public string Form { get; set; } = "";
+
     /// <summary>Batch the bench shows grams for.</summary>
     public decimal BatchGrams { get; set; }
 
@@ -54,6 +57,22 @@ public sealed class FormulaRow
 
     /// <summary>The revisions the maker kept.</summary>
     public ICollection<RevisionRow> Revisions { get; } = new List<RevisionRow>();
+
+    /// <summary>What it holds, for questions that start from an ingredient.</summary>
+    public ICollection<FormulaIngredientRow> Ingredients { get; } = new List<FormulaIngredientRow>();
+}
+
+/// <summary>How much of an ingredient a formula holds, over all its lines: what its document says, where it can be asked for without reading that.</summary>
+public sealed class FormulaIngredientRow
+{
+    /// <summary>The formula.</summary>
+    public long FormulaId { get; set; }
+
+    /// <summary>Slug of the ingredient.</summary>
+    public required string Ingredient { get; set; }
+
+    /// <summary>Weight percent.</summary>
+    public decimal Percent { get; set; }
 }
 
 /// <summary>One step of a formula's history.</summary>

@@ -33,6 +33,13 @@ public sealed class DataFileTests : IDisposable
         folder.Copies.List().Single().Reason.ShouldBe(CopyReason.Upgrade);
         folder.Said.ShouldContain(said => said.Contains("up to date", StringComparison.Ordinal));
         (await folder.SqlAsync("SELECT COUNT(DISTINCT Key) FROM Formulas")).ShouldBe("8");
+        foreach (var kept in formulas.Where(kept => kept != stick))
+        {
+            var held = kept.Formula.Lines.Zip(FormulaTotals.Of(kept.Formula).Percents).GroupBy(line => line.First.Ingredient).Select(line => $"{line.Key} {line.Sum(part => part.Second):0.0000}").Order(StringComparer.Ordinal);
+            (await folder.SqlAsync($"SELECT group_concat(Ingredient || ' ' || printf('%.4f', Percent), char(10)) FROM (SELECT * FROM FormulaIngredients WHERE FormulaId = {kept.Id} ORDER BY Ingredient)"))
+                .ShouldBe(string.Join('\n', held), "what it holds can be asked for");
+        }
+
         if (schema != "1-formulas")
             (await folder.Lots.ListAsync()).ShouldNotBeEmpty();
         File.Exists(Data + ".new").ShouldBeFalse();

@@ -132,6 +132,34 @@ public sealed class StoreTests : IAsyncLifetime
         (await store.ListAsync(find)).Count.ShouldBe(count);
     }
 
+    /// <summary>What holds an ingredient follows every change: edits, undo, redo, the bin and back.</summary>
+    [Fact]
+    public async Task What_holds_an_ingredient_is_known_after_every_change()
+    {
+        async Task<string> UsesAsync(string slug)
+        {
+            await using var connection = new SqliteConnection($"Data Source={Data}");
+            await connection.OpenAsync();
+            return (await ScalarAsync(connection, $"SELECT group_concat(printf('%g', Percent), ' ') FROM FormulaIngredients WHERE Ingredient = '{slug}'"))!;
+        }
+
+        var id = await store.AddAsync(stick);
+        (await UsesAsync("beeswax")).ShouldBe("18");
+        await store.ChangeAsync(id, 0, new SetPercent(0, 17.5m).Apply);
+        (await UsesAsync("beeswax")).ShouldBe("17.5");
+        await store.ChangeAsync(id, 1, new AddLine("A", "beeswax", 2m).Apply);
+        (await UsesAsync("beeswax")).ShouldBe("19.5", "over all its lines");
+        await store.ChangeAsync(id, 2, new ReplaceIngredient(0, "carnauba-wax").Apply);
+        (await UsesAsync("beeswax")).ShouldBe("2");
+        await store.UndoAsync(id, 3);
+        (await UsesAsync("beeswax")).ShouldBe("19.5");
+        await store.UndoAsync(id, 4);
+        (await UsesAsync("beeswax")).ShouldBe("17.5");
+        await store.RedoAsync(id, 5);
+        (await UsesAsync("beeswax")).ShouldBe("19.5");
+        (await store.CountUsesAsync())["beeswax"].ShouldBe(1);
+    }
+
     [Fact]
     public async Task A_shelf_of_many_is_read_stretch_by_stretch()
     {

@@ -77,17 +77,10 @@ internal sealed record SavedFormula(FormulaRow Row, LabelRow? Label, IReadOnlyLi
             throw new DocumentException("/format", $"must be \"{Format}\" of version {Version} or before.");
         var (formula, text) = Formula(root);
         var history = root.GetProperty("history");
-        var row = new FormulaRow
-        {
-            Key = KeyOf(root),
-            Name = formula.Name,
-            SearchText = FormulaRows.SearchTextOf(formula),
-            Document = text,
-            BatchGrams = root.GetProperty("batchGrams").GetDecimal() is var batch and >= FormulaStore.SmallestBatchGrams and <= FormulaStore.LargestBatchGrams ? batch : FormulaStore.UsualBatchGrams,
-            ChangedAt = Time(root, "changedAt")!.Value,
-            DeletedAt = Time(root, "deletedAt"),
-            Step = history.GetProperty("at").GetInt32(),
-        };
+        var row = FormulaRows.New(formula, text);
+        row.Key = KeyOf(root);
+        row.BatchGrams = root.GetProperty("batchGrams").GetDecimal() is var batch and >= FormulaStore.SmallestBatchGrams and <= FormulaStore.LargestBatchGrams ? batch : FormulaStore.UsualBatchGrams;
+        (row.ChangedAt, row.DeletedAt, row.Step) = (Time(root, "changedAt")!.Value, Time(root, "deletedAt"), history.GetProperty("at").GetInt32());
         foreach (var step in history.GetProperty("steps").EnumerateArray())
             row.Steps.Add(new StepRow { Number = step.GetProperty("number").GetInt32(), Document = Formula(step).Text });
         (row.FirstStep, row.LastStep) = (row.Steps.Min(step => step.Number), row.Steps.Max(step => step.Number));
