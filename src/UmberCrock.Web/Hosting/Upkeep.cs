@@ -29,7 +29,7 @@ internal sealed class Upkeep(DataFolder folder, Copies copies, DataHouse house, 
         {
             await house.CheckpointAsync();
             // Work is over for now: the memory it took is given back, while nobody waits for an answer.
-            GC.Collect(GC.MaxGeneration, GCCollectionMode.Aggressive, blocking: true, compacting: true);
+            SpareMemory.GiveBack();
         }
     }
 

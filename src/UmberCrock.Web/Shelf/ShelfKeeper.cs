@@ -13,7 +13,7 @@ namespace UmberCrock.Web.Shelf;
 /// </summary>
 public sealed class ShelfKeeper(FormulaStore store, Knowledge knowledge, TimeProvider clock)
 {
-    private const int MostLines = 1000;
+    private const int MostLines = 250;
     private const int MostVerdicts = 20_000;
     private const int Stretch = 200;
 
