@@ -1,4 +1,3 @@
-using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Intake;
 using UmberCrock.Core.Materials;
@@ -26,17 +25,7 @@ internal static class TrialLoad
         Measure("rebalance to what cannot be had", () => Rebalanced(new RebalanceTarget(Band.Brittle, 40m, null)));
         Measure("make it vegan", () => Switch.Of(formula, "vegan", catalogue.Ingredients, catalogue, settings));
 
-        object Rebalanced(RebalanceTarget target)
-        {
-            try
-            {
-                return Rebalance.Of(formula, [], target, catalogue, settings);
-            }
-            catch (DocumentException conflict)
-            {
-                return conflict;
-            }
-        }
+        object Rebalanced(RebalanceTarget target) => Rebalance.Of(formula, [], target, catalogue, settings);
     }
 
     private static void Measure(string what, Func<object> act)

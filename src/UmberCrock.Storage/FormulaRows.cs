@@ -1,6 +1,5 @@
 using Microsoft.EntityFrameworkCore;
 using UmberCrock.Core.Documents;
-using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 
@@ -52,7 +51,7 @@ internal static class FormulaRows
     public static string Checked(Formula formula, Knowledge knowledge)
     {
         var document = FormulaWriter.ToText(formula);
-        _ = Evaluator.Evaluate(FormulaReader.Parse(document), knowledge.Catalogue, knowledge.Settings);
+        _ = knowledge.Evaluate(FormulaReader.Parse(document), document);
         return document;
     }
 
@@ -100,7 +99,7 @@ internal static class FormulaRows
         var (row, revision, document) = read;
         var history = HistoryOf(row);
         return RowReading.Read(RowKind.Formula, KeyOf(row), row.Name, () => new KeptFormula(
-            row.Id, FormulaReader.Parse(row.Document), row.BatchGrams, row.Version, DateTimeOffset.FromUnixTimeMilliseconds(row.ChangedAt),
+            row.Id, FormulaReader.Parse(row.Document), row.Document, row.BatchGrams, row.Version, DateTimeOffset.FromUnixTimeMilliseconds(row.ChangedAt),
             history.CanUndo, history.CanRedo, revision ?? 0, document != row.Document));
     }
 

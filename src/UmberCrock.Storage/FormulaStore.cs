@@ -7,6 +7,7 @@ namespace UmberCrock.Storage;
 /// <summary>A formula as it is kept.</summary>
 /// <param name="Id">Key.</param>
 /// <param name="Formula">The formula.</param>
+/// <param name="Document">The document it was read from.</param>
 /// <param name="BatchGrams">Batch the bench shows grams for.</param>
 /// <param name="Version">Grows with every change.</param>
 /// <param name="ChangedAt">When it last changed.</param>
@@ -15,7 +16,7 @@ namespace UmberCrock.Storage;
 /// <param name="Revision">Number of the newest kept revision; 0 for none.</param>
 /// <param name="IsDraft">True when it differs from that revision.</param>
 public sealed record KeptFormula(
-    long Id, Formula Formula, decimal BatchGrams, long Version, DateTimeOffset ChangedAt, bool CanUndo, bool CanRedo, int Revision, bool IsDraft);
+    long Id, Formula Formula, string Document, decimal BatchGrams, long Version, DateTimeOffset ChangedAt, bool CanUndo, bool CanRedo, int Revision, bool IsDraft);
 
 /// <summary>A place on the shelf: a formula, or why it cannot be read.</summary>
 /// <param name="Kept">The formula; null when it cannot be read.</param>

@@ -1,3 +1,5 @@
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
 
@@ -12,6 +14,8 @@ public sealed class Knowledge(Catalogue shipped)
     private volatile Catalogue catalogue = shipped;
     private volatile Workshop workshop = Workshop.Default;
     private volatile EvaluationSettings settings = EvaluationSettings.Default;
+
+    private volatile Evaluated last = new("", shipped, EvaluationSettings.Default, null!);
 
     /// <summary>The catalogue that ships with the application.</summary>
     public Catalogue Shipped { get; } = shipped;
@@ -36,4 +40,19 @@ public sealed class Knowledge(Catalogue shipped)
         get => workshop;
         internal set => workshop = value;
     }
+
+    /// <summary>Evaluates a formula. What was evaluated last is remembered: a formula that was checked before its commit is not evaluated again to be shown.</summary>
+    /// <param name="formula">The formula.</param>
+    /// <param name="document">The document it was read from.</param>
+    public EvaluationResult Evaluate(Formula formula, string document)
+    {
+        var (known, chosen, before) = (Catalogue, Settings, last);
+        if (before.Document == document && ReferenceEquals(before.Catalogue, known) && ReferenceEquals(before.Settings, chosen))
+            return before.Result;
+        var result = Evaluator.Evaluate(formula, known, chosen);
+        last = new(document, known, chosen, result);
+        return result;
+    }
+
+    private sealed record Evaluated(string Document, Catalogue Catalogue, EvaluationSettings Settings, EvaluationResult Result);
 }

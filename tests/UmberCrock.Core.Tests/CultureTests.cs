@@ -39,7 +39,7 @@ public class CultureTests
         Same(() => Ladder.Of(formula, 0, formula.Lines.Length - 1, 0.25m, 3, Some.Catalogue, EvaluationSettings.Default));
         Same(() => Swap.Candidates(formula, 0, null, [], Some.Catalogue.Ingredients, Some.Catalogue, EvaluationSettings.Default));
         Same(() => LabelContent.Of(formula, new LabelDetails(12.5m, "B1", new DateOnly(2026, 11, 27), "", []), Some.Catalogue, EvaluationSettings.Default with { Region = Region.Us }));
-        Same(() => Refused(() => Rebalance.Of(formula, [0], new RebalanceTarget(Band.HardBar, 38.5m, null), Some.Catalogue, EvaluationSettings.Default)));
+        Same(() => Rebalance.Of(formula, [0], new RebalanceTarget(Band.HardBar, 38.5m, null), Some.Catalogue, EvaluationSettings.Default));
     }
 
     [Fact]

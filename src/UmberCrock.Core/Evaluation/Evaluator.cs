@@ -39,6 +39,10 @@ public static class Evaluator
         return Answer(assessment, [.. AllTopics.Finders.SelectMany(finder => finder.Find(assessment)).Select(finding => finding with { Ways = null, Fixes = [] }).OrderBy(finding => finding.Severity).Take(MostFindings)]);
     }
 
+    /// <summary>The melt that a fix leads to, where it was tried out before it was offered; null where it was not.</summary>
+    /// <param name="fix">A fix of an evaluation.</param>
+    public static MeltReport? MeltAfter(Fix fix) => fix.Tried?.Melt;
+
     /// <summary>Explains every prediction that applies to a formula: equations, the values under them, sources.</summary>
     /// <exception cref="Documents.DocumentException">A line names an ingredient that the catalogue does not have.</exception>
     public static ImmutableArray<Explanation> Explain(Formula formula, Catalogue catalogue, EvaluationSettings settings)
@@ -87,8 +91,8 @@ public static class Evaluator
             [.. new[] { placement.Window?.Source, placement.Limit?.Source }.OfType<string>().Distinct()]);
     }
 
-    /// <summary>Blend density = total / sum(w_i / rho_i): volumes add. Null when a density is not known or there is nothing.</summary>
-    private static double? DensityOf(ResolvedFormula resolved)
+    /// <summary>Density of the blend, g/mL = total / sum(w_i / rho_i): volumes add. Null when a density is not known or there is nothing.</summary>
+    internal static double? DensityOf(ResolvedFormula resolved)
     {
         if (resolved.Totals.Total == 0m || resolved.Ingredients.Any(ingredient => ingredient.Density is null))
             return null;

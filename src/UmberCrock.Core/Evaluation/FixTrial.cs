@@ -29,7 +29,7 @@ internal static class FixTrial
             var balance = resolved.Formula.BalanceIndex;
             return balance < 0 || resolved.Totals.Percents[balance] > 0m
                 ? finding
-                : finding with { Fixes = [.. finding.Fixes.Where(fix => After(resolved, fix, [finder]).All(other => other.Code != finding.Code || !other.Title.Equals(finding.Title)))] };
+                : finding with { Fixes = [.. finding.Fixes.Where(fix => After(resolved, fix, [finder]).Findings.All(other => other.Code != finding.Code || !other.Title.Equals(finding.Title)))] };
         }
 
         var asked = found.Where(other => other.Finder.CanStop || other.Finder == finder).ToList();
@@ -42,9 +42,9 @@ internal static class FixTrial
             [
                 .. finding.Ways().Where(fix => !IsFull(resolved.Formula) || CanApply(resolved.Formula, fix)).Take(MostTried)
                     .Select(fix => (Fix: fix, After: After(resolved, fix, asked.Select(other => other.Finder))))
-                    .Where(trial => trial.After.TrueForAll(other => other.Code != finding.Code) && StopsOf(trial.After).IsSubsetOf(stops) && Troubles(trial.After) <= Troubles(now))
-                    .OrderBy(trial => Troubles(trial.After))
-                    .Take(MostOffered).Select(trial => trial.Fix),
+                    .Where(trial => trial.After.Findings.TrueForAll(other => other.Code != finding.Code) && StopsOf(trial.After.Findings).IsSubsetOf(stops) && Troubles(trial.After.Findings) <= Troubles(now))
+                    .OrderBy(trial => Troubles(trial.After.Findings))
+                    .Take(MostOffered).Select(trial => trial.Fix with { Tried = trial.After.Assessment }),
             ],
         };
     }
@@ -70,9 +70,9 @@ internal static class FixTrial
     private static HashSet<string> StopsOf(IEnumerable<Finding> findings)
         => [.. findings.Where(finding => finding.Severity == Severity.Stop).Select(finding => $"{finding.Code} {string.Join(' ', finding.Lines)}")];
 
-    private static List<Finding> After(ResolvedFormula resolved, Fix fix, IEnumerable<Finder> asked)
+    private static (Assessment Assessment, List<Finding> Findings) After(ResolvedFormula resolved, Fix fix, IEnumerable<Finder> asked)
     {
         var after = new Assessment(ResolvedFormula.Of(FormulaEdit.ApplyAll(resolved.Formula, fix.Edits), resolved.Catalogue, resolved.Settings));
-        return [.. asked.SelectMany(finder => finder.Find(after))];
+        return (after, [.. asked.SelectMany(finder => finder.Find(after))]);
     }
 }

@@ -34,7 +34,11 @@ public enum Verdict
 /// <param name="Title">What it does, short: "Set to 25.00".</param>
 /// <param name="Effect">What it does to the line that gives or takes: "oil to 62.50"; null when nothing else moves.</param>
 /// <param name="Edits">The edits.</param>
-public sealed record Fix(Message Title, Message? Effect, ImmutableArray<FormulaEdit> Edits);
+public sealed record Fix(Message Title, Message? Effect, ImmutableArray<FormulaEdit> Edits)
+{
+    /// <summary>What it leads to, where it was tried out before it was offered.</summary>
+    internal Assessment? Tried { get; init; }
+}
 
 /// <summary>Something to say about a formula.</summary>
 /// <param name="Code">One of <see cref="FindingCodes"/>.</param>

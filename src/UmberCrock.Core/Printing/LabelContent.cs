@@ -55,19 +55,19 @@ public sealed record LabelContent(ProductForm Form, [property: JsonIgnore] Pack 
     public static LabelContent Of(Formula formula, LabelDetails details, Catalogue catalogue, EvaluationSettings settings)
     {
         var resolved = ResolvedFormula.Of(formula, catalogue, settings);
-        var rules = catalogue.Rules.Label;
+        var (rules, judged) = (catalogue.Rules.Label, new JudgedTexts(resolved));
         if (Days.Problem(details.MadeOn, "/madeOn") is { } problem)
             throw new DocumentException([problem]);
         foreach (var (pointer, text) in new[] { ("/formula/name", formula.Name), ("/batch", details.BatchCode), ("/responsible", details.Responsible) })
         {
-            if (ClaimCheck.Of(text, resolved).FirstOrDefault(found => found.Severity == Severity.Stop) is { } stop)
+            if (judged.Of(text).FirstOrDefault(found => found.Severity == Severity.Stop) is { } stop)
                 throw new DocumentException(pointer, $"says “{stop.Words}”, which may not stand on a label. {stop.Why}");
         }
 
         var list = IngredientList.Of(resolved);
-        if (ClaimCheck.Of(list.List, resolved).FirstOrDefault(found => found.Code == FindingCodes.ClaimSun) is { } sun)
+        if (judged.Of(list.List).FirstOrDefault(found => found.Code == FindingCodes.ClaimSun) is { } sun)
             throw new DocumentException("/formula/lines", $"says “{sun.Words}”, which may not stand on a label; it is in the names of an own ingredient. {sun.Why}");
-        var claims = formula.Label.Claims.Select(claim => new JudgedClaim(claim, ClaimCheck.Of(claim, resolved))).ToImmutableArray();
+        var claims = formula.Label.Claims.Select(claim => new JudgedClaim(claim, judged.Of(claim))).ToImmutableArray();
         var durability = Durability.Of(resolved, details.MadeOn, details.Lots);
         var duties = rules.Duties.Where(duty => duty.Region is null || duty.Region == settings.Region).ToList();
         var texts = TextsOf(resolved, list, details, claims, durability).Where(text => !text.Text.IsEmpty).ToImmutableArray();

@@ -63,7 +63,7 @@ public sealed record WeighSheet(decimal BatchGrams, ImmutableArray<WeighLine> Li
         var step = request.ScaleResolutionGrams;
         var steps = request.BatchGrams is { } grams
             ? decimal.Round(grams / step, MidpointRounding.AwayFromZero)
-            : decimal.Ceiling(Filling(request, Evaluator.Sweep(formula, catalogue, settings).Density.GramsPerMillilitre) / step);
+            : decimal.Ceiling(Filling(request, Evaluator.DensityOf(resolved)) / step);
         var batch = steps * step;
         decimal[] targets = [.. resolved.Totals.Percents.Select(percent => batch * percent / resolved.Totals.Total)];
         var shown = Apportion(targets, step, (long)steps);

@@ -16,6 +16,11 @@ namespace UmberCrock.Core.Trials;
 /// <param name="Evaluation">What the core says of it.</param>
 public sealed record Rebalanced(Formula Formula, ImmutableArray<FormulaEdit> Edits, decimal MovedPercent, EvaluationResult Evaluation);
 
+/// <summary>What a rebalance comes to: a formula, or what cannot be had together.</summary>
+/// <param name="Moved">The formula; null when there is none.</param>
+/// <param name="Conflicts">What conflicts, each with the place it stands at; empty when there is a formula.</param>
+public sealed record RebalanceAnswer(Rebalanced? Moved, ImmutableArray<DocumentProblem> Conflicts);
+
 /// <summary>
 /// The least change of doses that meets every limit, every window and a target of firmness. Limits and windows are linear in the doses;
 /// firmness is not, so it is stepped: linear around where the doses stand, solved within a trust region, and taken only where the real
@@ -45,8 +50,8 @@ public static class Rebalance
     /// <param name="target">What is to be reached; a climate becomes the formula's own.</param>
     /// <param name="catalogue">What is known.</param>
     /// <param name="settings">The maker's choices.</param>
-    /// <exception cref="DocumentException">There is no such formula; the problems name what conflicts.</exception>
-    public static Rebalanced Of(Formula formula, IReadOnlyCollection<int> locked, RebalanceTarget target, Catalogue catalogue, EvaluationSettings settings)
+    /// <exception cref="DocumentException">A line that is to keep its dose is not there, or there is no line at all.</exception>
+    public static RebalanceAnswer Of(Formula formula, IReadOnlyCollection<int> locked, RebalanceTarget target, Catalogue catalogue, EvaluationSettings settings)
     {
         foreach (var line in locked.Where(line => line < 0 || line >= formula.Lines.Length))
             throw new DocumentException("/lock", $"{line} is not a line of the formula: they run from 0 to {formula.Lines.Length - 1}.");
@@ -56,11 +61,14 @@ public static class Rebalance
         var resolved = ResolvedFormula.Of(FormulaEdit.ApplyAll(formula, climate), catalogue, settings);
         var search = new Search(resolved, DoseConstraint.Of(resolved, locked), FirmnessDemand.Of(resolved, target));
         var now = resolved.Totals.Percents;
-        var doses = search.Run();
+        var (found, conflicts) = search.Run();
+        if (found is not { } doses)
+            return new RebalanceAnswer(null, conflicts);
         ImmutableArray<FormulaEdit> edits = [.. climate, .. Enumerable.Range(0, doses.Length).Where(line => doses[line] != now[line] && !formula.Lines[line].IsBalance).Select(line => new SetPercent(line, doses[line]))];
         var moved = FormulaEdit.ApplyAll(formula, edits);
         var differences = doses.Select((dose, line) => dose - now[line]).ToList();
-        return new Rebalanced(moved, edits, Math.Max(differences.Sum(by => Math.Max(0m, by)), differences.Sum(by => Math.Max(0m, -by))), Evaluator.Evaluate(moved, catalogue, settings));
+        return new RebalanceAnswer(
+            new Rebalanced(moved, edits, Math.Max(differences.Sum(by => Math.Max(0m, by)), differences.Sum(by => Math.Max(0m, -by))), Evaluator.Evaluate(moved, catalogue, settings)), []);
     }
 
     private sealed class Search
@@ -80,10 +88,12 @@ public static class Rebalance
 
         private static double CostOf(Ingredient ingredient) => ingredient.Class == IngredientClass.Oil ? OilCost : ingredient.Species.IsEmpty ? OtherCost : BodyCost;
 
-        public decimal[] Run()
+        /// <summary>The doses, or what conflicts.</summary>
+        public (decimal[]? Doses, ImmutableArray<DocumentProblem> Conflicts) Run()
         {
             double[] start = [.. resolved.Totals.Percents.Select(percent => (double)percent)];
-            var doses = program.Solve(constraints, [], start, 100, false) ?? throw Conflict(start, [], 100);
+            if (program.Solve(constraints, [], start, 100, false) is not { } doses)
+                return (null, Conflict(start, [], 100));
             var near = Near(doses);
             var reach = FirstReach;
             for (var step = 0; step < MostSteps && reach > LeastReach; step++)
@@ -97,9 +107,10 @@ public static class Rebalance
             }
 
             if (near.Any(demand => demand.Demand.Miss(demand.Value) > NearEnough))
-                throw Conflict(doses, near, FirstReach);
-            return WeighableDoses.Near(doses, resolved.Totals.Percents, IsKept)
-                ?? throw new DocumentException([.. near.Select(demand => new DocumentProblem("/target", $"{demand.Demand.Words} is met by no doses that can be written with four decimals."))]);
+                return (null, Conflict(doses, near, FirstReach));
+            return WeighableDoses.Near(doses, resolved.Totals.Percents, IsKept) is { } weighable
+                ? (weighable, [])
+                : (null, [.. near.Select(demand => new DocumentProblem("/target", $"{demand.Demand.Words} is met by no doses that can be written with four decimals."))]);
         }
 
         private double Merit(double[] doses, IReadOnlyList<LinearDemand> near) => program.CostOf(doses) + (LeastChange.MissCost * near.Sum(demand => demand.Demand.Miss(demand.Value)));
@@ -131,19 +142,19 @@ public static class Rebalance
         }
 
         /// <summary>What cannot be had together: of all bounds, those without which the rest could be met, each left out in turn.</summary>
-        private DocumentException Conflict(double[] around, List<LinearDemand> near, double reach)
+        private ImmutableArray<DocumentProblem> Conflict(double[] around, List<LinearDemand> near, double reach)
         {
             while (near.Count > 0 && reach > LeastReach && program.Solve(constraints, near, around, reach, false) is not null)
                 reach /= 3;
             bool IsImpossible(IEnumerable<DoseConstraint> bounds, IReadOnlyList<LinearDemand> firm) => program.Solve(bounds, firm, around, reach, false) is null;
             var bounds = Needed(constraints, left => IsImpossible(left, near));
             var firm = Needed(near, left => IsImpossible(bounds, left));
-            return new DocumentException(
+            return
             [
                 .. firm.Select(demand => new DocumentProblem("/target", $"{demand.Demand.Words} cannot be met: the nearest there is has firmness {demand.Value:0.00}, wanted {Wanted(demand.Demand)}.")),
                 .. bounds.Select(bound => new DocumentProblem(bound.Pointer, $"{bound.Words}, conflicts.")),
                 .. firm.Count + bounds.Count == 0 ? [new DocumentProblem("/formula/lines", "cannot make 100 %.")] : Array.Empty<DocumentProblem>(),
-            ]);
+            ];
         }
 
         /// <summary>Those of some bounds that must be there for the rest to be impossible.</summary>

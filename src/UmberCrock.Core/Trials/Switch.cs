@@ -41,28 +41,23 @@ public static class Switch
     public static SwitchProposal Of(Formula formula, string kind, IReadOnlyCollection<Ingredient> present, Catalogue catalogue, EvaluationSettings settings)
     {
         var before = Evaluator.Sweep(formula, catalogue, settings);
-        try
+        var (edits, refusals) = kind switch
         {
-            var edits = kind switch
-            {
-                Unscented => WithoutScent(ResolvedFormula.Of(formula, catalogue, settings)),
-                HotWeather => Hot(formula, catalogue, settings),
-                _ => Without(formula, catalogue.Rules.FreeFrom.Rows.Single(row => row.Switch == kind), present, catalogue, settings),
-            };
-            var changed = FormulaEdit.ApplyAll(formula, edits);
-            return new SwitchProposal(kind, edits, changed, before, Evaluator.Sweep(changed, catalogue, settings), []);
-        }
-        catch (DocumentException refused)
-        {
-            return new SwitchProposal(kind, [], formula, before, before, [.. refused.Problems.Select(problem => problem.Reason)]);
-        }
+            Unscented => (WithoutScent(ResolvedFormula.Of(formula, catalogue, settings)), ImmutableArray<Message>.Empty),
+            HotWeather => Hot(formula, catalogue, settings),
+            _ => Without(formula, catalogue.Rules.FreeFrom.Rows.Single(row => row.Switch == kind), present, catalogue, settings),
+        };
+        if (refusals.Length > 0)
+            return new SwitchProposal(kind, [], formula, before, before, refusals);
+        var changed = FormulaEdit.ApplyAll(formula, edits);
+        return new SwitchProposal(kind, edits, changed, before, Evaluator.Sweep(changed, catalogue, settings), []);
     }
 
     /// <summary>Each line that holds it is swapped for the closest that does not, one after the other, each tried in what the one before it left.</summary>
-    private static ImmutableArray<FormulaEdit> Without(Formula formula, FreeFromRow avoid, IReadOnlyCollection<Ingredient> present, Catalogue catalogue, EvaluationSettings settings)
+    private static (ImmutableArray<FormulaEdit> Edits, ImmutableArray<Message> Refusals) Without(Formula formula, FreeFromRow avoid, IReadOnlyCollection<Ingredient> present, Catalogue catalogue, EvaluationSettings settings)
     {
         var edits = ImmutableArray.CreateBuilder<FormulaEdit>();
-        var (changed, problems) = (formula, new List<DocumentProblem>());
+        var (changed, refusals) = (formula, new List<Message>());
         for (var line = 0; line < changed.Lines.Length; line++)
         {
             var own = catalogue.Find(changed.Lines[line].Ingredient);
@@ -73,7 +68,7 @@ public static class Switch
             var natural = IsNatural(own) ? others.Where(IsNatural) : others;
             if ((Swap.Candidates(changed, line, null, [avoid], natural, catalogue, settings).FirstOrDefault() ?? Swap.Candidates(changed, line, null, [avoid], others, catalogue, settings).FirstOrDefault()) is not { } candidate)
             {
-                problems.Add(new DocumentProblem($"/formula/lines/{line}", $"Nothing that is known stands in for {own.Name.ToLowerInvariant()}: take it out by hand, or put something else in its place."));
+                refusals.Add($"Nothing that is known stands in for {own.Name.ToLowerInvariant()}: take it out by hand, or put something else in its place.");
                 continue;
             }
 
@@ -81,7 +76,7 @@ public static class Switch
             changed = candidate.Formula;
         }
 
-        return problems.Count == 0 ? edits.ToImmutable() : throw new DocumentException(problems);
+        return (edits.ToImmutable(), [.. refusals]);
     }
 
     /// <summary>Who works with what grew does not mean petroleum by "vegan" (common practice): of plants and animals first, anything else where there is nothing.</summary>
@@ -94,9 +89,12 @@ public static class Switch
     }
 
     /// <summary>The least change that keeps the form's bands up to the heat of a hot summer; a climate that is hotter already stays.</summary>
-    private static ImmutableArray<FormulaEdit> Hot(Formula formula, Catalogue catalogue, EvaluationSettings settings)
+    private static (ImmutableArray<FormulaEdit> Edits, ImmutableArray<Message> Refusals) Hot(Formula formula, Catalogue catalogue, EvaluationSettings settings)
     {
         var climate = formula.Climate with { HighCelsius = Math.Max(formula.Climate.HighCelsius, catalogue.Rules.Climates.HotWeatherCelsius) };
-        return Rebalance.Of(formula, [], new RebalanceTarget(null, null, climate), catalogue, settings).Edits;
+        if (formula.Lines.IsEmpty)
+            return ([], []);
+        var answer = Rebalance.Of(formula, [], new RebalanceTarget(null, null, climate), catalogue, settings);
+        return answer.Moved is { } moved ? (moved.Edits, []) : ([], [.. answer.Conflicts.Select(problem => problem.Reason)]);
     }
 }

@@ -140,7 +140,9 @@ internal static class ApiEndpoints
     {
         using var body = await RequestBody.ReadJsonAsync(request);
         var (formula, locked, target) = TrialRequests.Rebalance(body.RootElement);
-        var moved = Rebalance.Of(formula, locked, target, knowledge.Catalogue, knowledge.Settings);
+        var (moved, conflicts) = Rebalance.Of(formula, locked, target, knowledge.Catalogue, knowledge.Settings);
+        if (moved is null)
+            throw new DocumentException(conflicts);
         var answer = JsonSerializer.SerializeToNode(moved, ContractJson.Options)!.AsObject();
         answer["formula"] = FormulaWriter.Write(moved.Formula);
         return Answer(answer);

@@ -91,9 +91,9 @@ public sealed record BenchView
     public bool IsTight => Evaluation.Lines.Length > 14;
 
     /// <summary>Evaluates a kept formula and lays it out.</summary>
-    public static BenchView Of(KeptFormula kept, Catalogue catalogue, EvaluationSettings settings)
+    public static BenchView Of(KeptFormula kept, Knowledge knowledge)
     {
-        var evaluation = Evaluator.Evaluate(kept.Formula, catalogue, settings);
+        var (catalogue, settings, evaluation) = (knowledge.Catalogue, knowledge.Settings, knowledge.Evaluate(kept.Formula, kept.Document));
         var totals = FormulaTotals.Of(kept.Formula);
         var crock = CrockDrawing.Of(evaluation, catalogue, kept.Formula.Phases.Select(phase => phase.Id));
         return new BenchView
@@ -175,7 +175,7 @@ public sealed record BenchView
     /// <summary>The melt curve a fix would lead to; null where it would look the same.</summary>
     private static string? GhostOf(Fix fix, Formula formula, EvaluationResult evaluation, Catalogue catalogue)
     {
-        var curve = CurveOf(FormulaEdit.ApplyAll(formula, fix.Edits), catalogue);
+        var curve = Evaluator.MeltAfter(fix) is { } melt ? MeltScale.Bench.CurveOf(melt) : CurveOf(FormulaEdit.ApplyAll(formula, fix.Edits), catalogue);
         return curve == MeltScale.Bench.CurveOf(evaluation.Melt) ? null : curve;
     }
 

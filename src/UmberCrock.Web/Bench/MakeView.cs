@@ -33,14 +33,8 @@ public sealed record MakeView(
     /// <summary>Tries a rebalance.</summary>
     public static MakeView Rebalanced(Formula formula, IReadOnlyCollection<int> locked, RebalanceTarget target, Catalogue catalogue, EvaluationSettings settings)
     {
-        try
-        {
-            return Of(formula, Rebalance.Of(formula, locked, target, catalogue, settings).Edits, [], catalogue, settings);
-        }
-        catch (DocumentException refused)
-        {
-            return Of(formula, [], [.. refused.Problems.Select(problem => problem.Reason.ToString())], catalogue, settings);
-        }
+        var answer = Rebalance.Of(formula, locked, target, catalogue, settings);
+        return Of(formula, answer.Moved?.Edits ?? [], [.. answer.Conflicts.Select(problem => problem.Reason.ToString())], catalogue, settings);
     }
 
     /// <summary>Tries a switch.</summary>

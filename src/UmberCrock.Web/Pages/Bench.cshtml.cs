@@ -199,7 +199,7 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
 
     private IActionResult Answer(KeptFormula? kept) => kept is null ? NotFound() : Partial("_Bench", ViewOf(kept));
 
-    private BenchView ViewOf(KeptFormula kept) => BenchView.Of(kept, knowledge.Catalogue, knowledge.Settings);
+    private BenchView ViewOf(KeptFormula kept) => BenchView.Of(kept, knowledge);
 
     /// <summary>Tells the page which line to select.</summary>
     private void ShowLine(int line) => Response.Headers["X-Line"] = line.ToString(CultureInfo.InvariantCulture);

@@ -20,7 +20,7 @@ public sealed class NotesModel(FormulaStore store, Knowledge knowledge) : PageMo
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();
         Kept = kept;
-        Evaluation = Evaluator.Evaluate(kept.Formula, knowledge.Catalogue, knowledge.Settings);
+        Evaluation = knowledge.Evaluate(kept.Formula, kept.Document);
         return Page();
     }
 }

@@ -71,7 +71,7 @@ public sealed class WeighModel(FormulaStore store, Knowledge knowledge) : PageMo
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();
         Kept = kept;
-        Evaluation = Evaluator.Evaluate(kept.Formula, knowledge.Catalogue, knowledge.Settings);
+        Evaluation = knowledge.Evaluate(kept.Formula, kept.Document);
         try
         {
             Sheet = WeighSheet.Of(kept.Formula, knowledge.Catalogue, knowledge.Settings, Asked());

@@ -140,3 +140,17 @@ public static class ClaimCheck
         return false;
     }
 }
+
+/// <summary>Texts of a label judged against one formula, each once.</summary>
+internal sealed class JudgedTexts(ResolvedFormula resolved)
+{
+    private readonly Dictionary<string, ImmutableArray<ClaimProblem>> judged = new(StringComparer.Ordinal);
+
+    /// <summary>The problems of a text, worst first; empty when it stands.</summary>
+    public ImmutableArray<ClaimProblem> Of(string text)
+    {
+        if (!judged.TryGetValue(text, out var problems))
+            judged[text] = problems = ClaimCheck.Of(text, resolved);
+        return problems;
+    }
+}

@@ -10,16 +10,17 @@ internal static class ClaimFindings
     /// <summary>A fix carries the whole list of claims: those of the first few are offered, the next ones once these are settled.</summary>
     private const int MostWithFixes = 8;
 
-    public static IEnumerable<Finding> Find(ResolvedFormula resolved)
+    public static IEnumerable<Finding> Find(Assessment a)
     {
+        var resolved = a.Resolved;
         var claims = resolved.Formula.Label.Claims;
         for (var at = 0; at < claims.Length; at++)
         {
-            foreach (var problem in ClaimCheck.Of(claims[at], resolved))
-                yield return Of(problem, claims[at], at < MostWithFixes ? [.. Ways(resolved, at, problem)] : []);
+            foreach (var problem in a.Judged.Of(claims[at]))
+                yield return Of(problem, claims[at], at < MostWithFixes ? [.. Ways(a, at, problem)] : []);
         }
 
-        foreach (var problem in ClaimCheck.Of(resolved.Formula.Name, resolved).Where(problem => problem.Severity == Severity.Stop))
+        foreach (var problem in a.Judged.Of(resolved.Formula.Name).Where(problem => problem.Severity == Severity.Stop))
             yield return Of(problem, resolved.Formula.Name, []);
         foreach (var word in resolved.Formula.Label.Declares)
         {
@@ -37,10 +38,11 @@ internal static class ClaimFindings
         problem.Code, problem.Severity, problem.Severity == Severity.Stop ? (Message)$"“{Shortened(text)}” may not stand" : $"“{Shortened(text)}” needs care",
         $"It says “{problem.Words}”.", problem.Why, problem.Source, [], fixes);
 
-    private static IEnumerable<Fix> Ways(ResolvedFormula resolved, int at, ClaimProblem problem)
+    private static IEnumerable<Fix> Ways(Assessment a, int at, ClaimProblem problem)
     {
+        var resolved = a.Resolved;
         var claims = resolved.Formula.Label.Claims;
-        if (problem.Better is { } better && !claims.Contains(better) && ClaimCheck.Of(better, resolved).IsEmpty)
+        if (problem.Better is { } better && !claims.Contains(better) && a.Judged.Of(better).IsEmpty)
             yield return FixBuilder.SetList($"Say “{Capital(better)}”", "label.claims", [.. claims.Select((claim, index) => index == at ? Capital(better) : claim)]);
         yield return FixBuilder.SetList("Leave it out", "label.claims", [.. claims.Where((_, index) => index != at)]);
     }

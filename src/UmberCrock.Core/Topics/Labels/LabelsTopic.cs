@@ -11,10 +11,16 @@ public static class LabelsTopic
         [
             new(a => AllergenFindings.Find(a.Resolved)),
             // Both stop on words of the label, which no fix of another finding changes: they are not asked again when one is tried.
-            new(a => ClaimFindings.Find(a.Resolved)),
-            new(a => SunFindings.Find(a.Resolved)),
+            new(ClaimFindings.Find),
+            new(SunFindings.Find),
         ],
         []);
+
+    extension(Assessment a)
+    {
+        /// <summary>Judgements of its texts.</summary>
+        internal JudgedTexts Judged => a.Once(static a => new JudgedTexts(a.Resolved));
+    }
 
     extension(RuleBook rules)
     {

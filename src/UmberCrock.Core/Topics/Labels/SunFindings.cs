@@ -6,11 +6,12 @@ namespace UmberCrock.Core.Topics.Labels;
 /// <summary>What cannot be known or claimed about sun. No protection figure is ever computed.</summary>
 internal static class SunFindings
 {
-    public static IEnumerable<Finding> Find(ResolvedFormula resolved)
+    public static IEnumerable<Finding> Find(Assessment a)
     {
+        var resolved = a.Resolved;
         var filters = resolved.LinesWhere(ingredient => ingredient.Class == IngredientClass.UvFilter);
         var claimed = resolved.Formula.Label.Claims.Append(resolved.Formula.Name)
-            .FirstOrDefault(text => ClaimCheck.Of(text, resolved).Any(problem => problem.Code == FindingCodes.ClaimSun && problem.Severity == Severity.Stop));
+            .FirstOrDefault(text => a.Judged.Of(text).Any(problem => problem.Code == FindingCodes.ClaimSun && problem.Severity == Severity.Stop));
         var source = resolved.Rules.Claims.Rules.First(rule => rule.Code == FindingCodes.ClaimSun).Source;
         if (filters.IsEmpty && !resolved.Formula.MeetsSun && claimed is null)
             yield break;
