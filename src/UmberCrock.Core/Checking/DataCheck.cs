@@ -5,6 +5,7 @@ using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Larder;
 using UmberCrock.Core.Materials;
+using UmberCrock.Core.Topics.FreeFrom;
 
 namespace UmberCrock.Core.Checking;
 
@@ -91,6 +92,8 @@ public static class DataCheck
             }
         }
 
+        if (catalogue.Rules.FreeFrom.Rows.Length > FreeFromRules.MostRows)
+            yield return Placed(files, $"{RuleBook.Folder}free-from.json", new DocumentProblem("/rows", $"are more than {FreeFromRules.MostRows}."));
         var forms = catalogue.Rules.Forms.Forms;
         foreach (var form in Enum.GetValues<ProductForm>().Where(form => forms.Count(row => row.Form == form) != 1))
             yield return Placed(files, FormRules.FileName, new DocumentProblem("/forms", $"\"{Vocabulary.Word(form)}\" has no row, or more than one."));

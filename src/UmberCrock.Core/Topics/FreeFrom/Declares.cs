@@ -28,7 +28,17 @@ public sealed record Declares(ImmutableArray<(string Property, bool Holds)> Prop
     /// <summary>Derives them from the lines that hold something.</summary>
     /// <param name="resolved">The formula.</param>
     public static Declares Of(ResolvedFormula resolved)
-        => new([.. resolved.Rules.FreeFrom.Rows.Select(row => (row.Property, Breakers(resolved, row).FirstOrDefault() is null))]);
+    {
+        var rules = resolved.Rules.FreeFrom;
+        var held = 0UL;
+        for (var line = 0; line < resolved.Ingredients.Length; line++)
+        {
+            if (resolved.Totals.Percents[line] > 0m)
+                held |= rules.HeldBy(resolved.Ingredients[line]);
+        }
+
+        return new([.. rules.Rows.Select((row, at) => (row.Property, (held & (1UL << at)) == 0))]);
+    }
 
     /// <summary>The ingredients of a formula that hold something people keep away from, in the order of its lines.</summary>
     /// <param name="resolved">The formula.</param>

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Units;
@@ -61,6 +62,16 @@ public sealed record FreeFromRow
 public sealed record FreeFromRules(ImmutableArray<FreeFromRow> Rows, string Source, Confidence Confidence) : IRules<FreeFromRules>
 {
     static RuleFile IRules<FreeFromRules>.File { get; } = new("free-from.json", FreeFromJson.Default);
+
+    /// <summary>So many rows there may be: each is a bit of a number.</summary>
+    internal const int MostRows = 64;
+
+    // An ingredient is a value that never changes: what it holds is worked out once, one bit a row.
+    private readonly ConditionalWeakTable<Ingredient, StrongBox<ulong>> held = [];
+
+    /// <summary>Which rows an ingredient holds: the lowest bit is the first row's.</summary>
+    internal ulong HeldBy(Ingredient ingredient)
+        => held.GetValue(ingredient, one => new StrongBox<ulong>(Rows.Select((row, at) => row.IsIn(one) ? 1UL << at : 0UL).Aggregate(0UL, (all, bit) => all | bit))).Value;
 
     /// <summary>The words by which a swap keeps away from something.</summary>
     public IEnumerable<string> AvoidWords => Rows.Select(row => row.Avoid).OfType<string>();
