@@ -12,7 +12,7 @@ namespace UmberCrock.Core.Checking;
 /// What each data file may hold, as a JSON Schema made from the type it is read as. Names that other files define (sources, ingredients, families) stand in a schema of their own,
 /// so that an editor offers them.
 /// </summary>
-public static class DataSchemas
+internal static class DataSchemas
 {
     /// <summary>The schema of the names that data files define.</summary>
     public const string KnownName = "known";

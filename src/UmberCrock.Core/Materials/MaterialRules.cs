@@ -15,6 +15,6 @@ public static class MaterialRules
         public ImmutableArray<ClassWindow> ClassWindows => rules.Of<ClassWindows>().Windows;
 
         /// <summary>How written names are understood.</summary>
-        public NameRules Names => rules.Of<NameRules>();
+        internal NameRules Names => rules.Of<NameRules>();
     }
 }

@@ -10,7 +10,7 @@ namespace UmberCrock.Core.Materials;
 /// <param name="LikelyScore">A name that fits this well, 0 to 1, is offered as a reading.</param>
 /// <param name="Source">Where the figures come from.</param>
 /// <param name="Confidence">How sure they are.</param>
-public sealed record NameRules(
+internal sealed record NameRules(
     ImmutableArray<string> Fillers, [Names(Named.Ingredient)] ImmutableDictionary<string, string> Preferred, double LikelyScore, string Source, Confidence Confidence) : IRules<NameRules>
 {
     static RuleFile IRules<NameRules>.File { get; } = new("names.json", MaterialsJson.Default);

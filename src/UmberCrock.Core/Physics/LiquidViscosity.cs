@@ -7,7 +7,7 @@ namespace UmberCrock.Core.Physics;
 /// Andrade 1930), the outer ones prolonged. Of a mix: ln mu is the mass-weighted mean (Arrhenius 1887). An oil with a single value has the slope of
 /// the stand-in; one without any counts as the stand-in.
 /// </summary>
-public sealed class LiquidViscosity
+internal sealed class LiquidViscosity
 {
     private const double KelvinAtZeroCelsius = 273.15;
 

@@ -5,7 +5,7 @@ namespace UmberCrock.Core.Physics;
 /// </summary>
 /// <param name="AmbientCelsius">Temperature of the surroundings, Ta.</param>
 /// <param name="PerMinute">The rate k, 1/min; more than 0.</param>
-public sealed record NewtonCooling(double AmbientCelsius, double PerMinute)
+internal sealed record NewtonCooling(double AmbientCelsius, double PerMinute)
 {
     /// <summary>The law through two readings.</summary>
     /// <param name="ambientCelsius">Temperature of the surroundings; below both readings, or above both.</param>

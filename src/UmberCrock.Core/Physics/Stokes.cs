@@ -1,7 +1,7 @@
 namespace UmberCrock.Core.Physics;
 
 /// <summary>How fast a sphere falls through a liquid.</summary>
-public static class Stokes
+internal static class Stokes
 {
     private const double MetresPerSecondSquared = 9.80665;
 

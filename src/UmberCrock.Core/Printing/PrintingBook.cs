@@ -8,6 +8,6 @@ public static class PrintingBook
     extension(RuleBook rules)
     {
         /// <summary>What a scale can weigh.</summary>
-        public ScaleRules Scale => rules.Of<ScaleRules>();
+        internal ScaleRules Scale => rules.Of<ScaleRules>();
     }
 }

@@ -16,7 +16,7 @@ namespace UmberCrock.Core.Printing;
 /// <param name="Dilutions">Premixes that are offered, percent of the ingredient in oil, the strongest first.</param>
 /// <param name="Source">Where the figures come from.</param>
 /// <param name="Confidence">How sure they are.</param>
-public sealed record ScaleRules(
+internal sealed record ScaleRules(
     ImmutableArray<IngredientClass> CarefulClasses, int LeastSteps, decimal NoticeablePercent, ImmutableArray<decimal> Dilutions, string Source, Confidence Confidence) : IRules<ScaleRules>
 {
     static RuleFile IRules<ScaleRules>.File { get; } = new("scale.json", PrintingJson.Default);

@@ -8,7 +8,7 @@ using UmberCrock.Core.Units;
 namespace UmberCrock.Core.Topics.Doses;
 
 /// <summary>What is not for whom, or not for where (data/rules/audiences.json).</summary>
-public sealed record AudienceRule
+internal sealed record AudienceRule
 {
     /// <summary>Whom or where it is about, for the sentence: "infants", "the eyes".</summary>
     public required string Who { get; init; }
@@ -55,7 +55,7 @@ public sealed record AudienceRule
 
 /// <summary>What is not for whom, and not for where (data/rules/audiences.json).</summary>
 /// <param name="Audiences">The rules.</param>
-public sealed record AudienceRules(ImmutableArray<AudienceRule> Audiences) : IRules<AudienceRules>
+internal sealed record AudienceRules(ImmutableArray<AudienceRule> Audiences) : IRules<AudienceRules>
 {
     static RuleFile IRules<AudienceRules>.File { get; } = new("audiences.json", DosesJson.Default);
 }

@@ -19,13 +19,13 @@ public static class DosesTopic
     extension(RuleBook rules)
     {
         /// <summary>Ceilings on groups.</summary>
-        public ImmutableArray<GroupLimit> GroupLimits => rules.Of<GroupLimits>().Groups;
+        internal ImmutableArray<GroupLimit> GroupLimits => rules.Of<GroupLimits>().Groups;
 
         /// <summary>Oils that burn skin in sunlight.</summary>
         public PhototoxicRules Phototoxic => rules.Of<PhototoxicRules>();
 
         /// <summary>What is not for whom, and not for where.</summary>
-        public ImmutableArray<AudienceRule> Audiences => rules.Of<AudienceRules>().Audiences;
+        internal ImmutableArray<AudienceRule> Audiences => rules.Of<AudienceRules>().Audiences;
     }
 
     extension(Assessment a)

@@ -8,7 +8,7 @@ using UmberCrock.Core.Units;
 namespace UmberCrock.Core.Topics.Doses;
 
 /// <summary>A ceiling on the sum of a group of ingredients, such as all essential oils.</summary>
-public sealed record GroupLimit
+internal sealed record GroupLimit
 {
     /// <summary>Name of the group, as it is said in findings.</summary>
     public required string Group { get; init; }
@@ -47,7 +47,7 @@ public sealed record GroupLimit
 
 /// <summary>Ceilings on groups (data/rules/groups.json).</summary>
 /// <param name="Groups">The ceilings.</param>
-public sealed record GroupLimits(ImmutableArray<GroupLimit> Groups) : IRules<GroupLimits>
+internal sealed record GroupLimits(ImmutableArray<GroupLimit> Groups) : IRules<GroupLimits>
 {
     static RuleFile IRules<GroupLimits>.File { get; } = new("groups.json", DosesJson.Default);
 }

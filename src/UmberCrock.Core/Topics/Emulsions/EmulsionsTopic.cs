@@ -16,7 +16,7 @@ public static class EmulsionsTopic
     extension(RuleBook rules)
     {
         /// <summary>What water-loving ingredients need in oil.</summary>
-        public PolarRules Polar => rules.Of<PolarRules>();
+        internal PolarRules Polar => rules.Of<PolarRules>();
 
         /// <summary>What an emulsifier must do.</summary>
         public EmulsifierRules Emulsifiers => rules.Of<EmulsifierRules>();

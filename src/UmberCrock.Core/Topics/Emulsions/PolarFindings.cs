@@ -12,7 +12,7 @@ namespace UmberCrock.Core.Topics.Emulsions;
 /// <param name="EmulsifierPerPolar">Emulsifier that holds one part of them, part for part.</param>
 /// <param name="Source">Where the figures come from.</param>
 /// <param name="Confidence">How sure they are.</param>
-public sealed record PolarRules(decimal PercentFrom, decimal EmulsifierPerPolar, string Source, Confidence Confidence) : IRules<PolarRules>
+internal sealed record PolarRules(decimal PercentFrom, decimal EmulsifierPerPolar, string Source, Confidence Confidence) : IRules<PolarRules>
 {
     static RuleFile IRules<PolarRules>.File { get; } = new("polar.json", EmulsionsJson.Default);
 }

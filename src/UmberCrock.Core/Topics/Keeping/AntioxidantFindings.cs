@@ -15,7 +15,7 @@ namespace UmberCrock.Core.Topics.Keeping;
 /// <param name="SuggestedPercent">The dose that is offered.</param>
 /// <param name="Source">Where the rule comes from.</param>
 /// <param name="Confidence">How sure it is.</param>
-public sealed record AntioxidantRule(
+internal sealed record AntioxidantRule(
     decimal PolyunsaturatedPercentFrom, decimal AntioxidantPercentFrom, [Names(Named.Ingredient)] string Suggested, decimal SuggestedPercent, string Source, Confidence Confidence) : IRules<AntioxidantRule>
 {
     static RuleFile IRules<AntioxidantRule>.File { get; } = new("antioxidants.json", KeepingJson.Default);

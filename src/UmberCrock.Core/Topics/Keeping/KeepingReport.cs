@@ -11,7 +11,7 @@ using static UmberCrock.Core.Units.Decimals;
 namespace UmberCrock.Core.Topics.Keeping;
 
 /// <summary>What shortens and lengthens the life of a formula (data/rules/months.json).</summary>
-public sealed record MonthsRules : IRules<MonthsRules>
+internal sealed record MonthsRules : IRules<MonthsRules>
 {
     static RuleFile IRules<MonthsRules>.File { get; } = new("months.json", KeepingJson.Default);
 

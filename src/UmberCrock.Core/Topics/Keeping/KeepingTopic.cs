@@ -16,13 +16,13 @@ public static class KeepingTopic
     extension(RuleBook rules)
     {
         /// <summary>When an antioxidant is missed, and which one is offered.</summary>
-        public AntioxidantRule Antioxidants => rules.Of<AntioxidantRule>();
+        internal AntioxidantRule Antioxidants => rules.Of<AntioxidantRule>();
 
         /// <summary>What shortens and lengthens the life of a formula.</summary>
-        public MonthsRules Months => rules.Of<MonthsRules>();
+        internal MonthsRules Months => rules.Of<MonthsRules>();
 
         /// <summary>When oils that turn fast dominate.</summary>
-        public RancidityRules Rancidity => rules.Of<RancidityRules>();
+        internal RancidityRules Rancidity => rules.Of<RancidityRules>();
     }
 
     extension(Assessment a)

@@ -15,7 +15,7 @@ namespace UmberCrock.Core.Topics.Keeping;
 /// <param name="Instead">What stands in for the others.</param>
 /// <param name="Source">Where the figures come from.</param>
 /// <param name="Confidence">How sure they are.</param>
-public sealed record RancidityRules(
+internal sealed record RancidityRules(
     double PolyunsaturatedFrom, double MonthsBelow, [Names(Named.Ingredient, KeysToo = true)] ImmutableDictionary<string, string> InsteadOf, [Names(Named.Ingredient)] string Instead, string Source, Confidence Confidence) : IRules<RancidityRules>
 {
     static RuleFile IRules<RancidityRules>.File { get; } = new("rancidity.json", KeepingJson.Default);

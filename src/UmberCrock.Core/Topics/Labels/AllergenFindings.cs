@@ -15,7 +15,7 @@ public sealed record AllergenSource(string Key, string Words, string Why, string
 
 /// <summary>Allergen sources that are to be named (data/rules/allergens.json).</summary>
 /// <param name="Sources">The sources.</param>
-public sealed record AllergenSources(ImmutableArray<AllergenSource> Sources) : IRules<AllergenSources>
+internal sealed record AllergenSources(ImmutableArray<AllergenSource> Sources) : IRules<AllergenSources>
 {
     static RuleFile IRules<AllergenSources>.File { get; } = new("allergens.json", LabelsJson.Default);
 }

@@ -18,7 +18,7 @@ public sealed record ClaimProblem(string Code, Severity Severity, string Words, 
 /// Judges the words of a label: cosmetic against medicine, sun, untrue of this formula, vague. Forgiving of case, accents, plural, hyphens, spaced letters and
 /// numbers in words; it reads words and knows no meaning, so that what it passes is not thereby lawful.
 /// </summary>
-public static class ClaimCheck
+internal static class ClaimCheck
 {
     /// <summary>Three words name an ingredient at most.</summary>
     private const int LongestName = 3;

@@ -17,12 +17,12 @@ namespace UmberCrock.Core.Topics.Labels;
 /// <param name="Negatable">True when "not" before it makes it innocent; "no more pain" is as much a claim as "against pain".</param>
 /// <param name="Source">Where it comes from.</param>
 /// <param name="Confidence">How sure it is.</param>
-public sealed record ClaimRule(
+internal sealed record ClaimRule(
     string Code, Severity Severity, ImmutableArray<string> Words, string Why, string Source, Confidence Confidence, string? Better = null, ImmutableArray<string>? Unless = null, Region? Region = null,
     bool Negatable = false);
 
 /// <summary>How the words of a label are judged (data/rules/claims.json).</summary>
-public sealed record ClaimRules : IRules<ClaimRules>
+internal sealed record ClaimRules : IRules<ClaimRules>
 {
     static RuleFile IRules<ClaimRules>.File { get; } = new("claims.json", LabelsJson.Default);
 

@@ -28,7 +28,7 @@ public static class LabelsTopic
         public ImmutableArray<AllergenSource> Allergens => rules.Of<AllergenSources>().Sources;
 
         /// <summary>How the words of a label are judged.</summary>
-        public ClaimRules Claims => rules.Of<ClaimRules>();
+        internal ClaimRules Claims => rules.Of<ClaimRules>();
 
         /// <summary>How ingredient lists are made.</summary>
         public LabelRules Label => rules.Of<LabelRules>();

@@ -18,9 +18,9 @@ public static class MakingTopic
     extension(RuleBook rules)
     {
         /// <summary>How hot each stage is.</summary>
-        public ImmutableArray<StageHeat> Stages => rules.Of<StageHeats>().Stages;
+        internal ImmutableArray<StageHeat> Stages => rules.Of<StageHeats>().Stages;
 
         /// <summary>What happens when phases meet.</summary>
-        public PouringRules Pouring => rules.Of<PouringRules>();
+        internal PouringRules Pouring => rules.Of<PouringRules>();
     }
 }

@@ -17,7 +17,7 @@ namespace UmberCrock.Core.Topics.Making;
 /// <param name="SetKnownWithinCelsius">The set point is known no better than this: undercooling differs from pot to pot.</param>
 /// <param name="Source">Where the figures come from.</param>
 /// <param name="Confidence">How sure they are.</param>
-public sealed record PouringRules(
+internal sealed record PouringRules(
     decimal AdditionPercentFrom, double AdditionCelsius, double MeltAboveClearCelsius, double MeltCelsius, double SetKnownWithinCelsius, string Source, Confidence Confidence) : IRules<PouringRules>
 {
     static RuleFile IRules<PouringRules>.File { get; } = new("pouring.json", MakingJson.Default);

@@ -14,11 +14,11 @@ namespace UmberCrock.Core.Topics.Making;
 /// <param name="Celsius">Its temperature; the melt is as hot as its clear point where that is higher.</param>
 /// <param name="Source">Where the figure comes from.</param>
 /// <param name="Confidence">How sure it is.</param>
-public sealed record StageHeat(Stage Stage, double Celsius, string Source, Confidence Confidence);
+internal sealed record StageHeat(Stage Stage, double Celsius, string Source, Confidence Confidence);
 
 /// <summary>How hot each stage is (data/rules/stages.json).</summary>
 /// <param name="Stages">The stages.</param>
-public sealed record StageHeats(ImmutableArray<StageHeat> Stages) : IRules<StageHeats>
+internal sealed record StageHeats(ImmutableArray<StageHeat> Stages) : IRules<StageHeats>
 {
     static RuleFile IRules<StageHeats>.File { get; } = new("stages.json", MakingJson.Default);
 }

@@ -16,7 +16,7 @@ namespace UmberCrock.Core.Topics.Preservation;
 /// <param name="OfferedPercent">The dose that is offered.</param>
 /// <param name="Source">Where the rule comes from.</param>
 /// <param name="Confidence">How sure it is.</param>
-public sealed record PreservationRules(
+internal sealed record PreservationRules(
     [Names(Named.Ingredient)] ImmutableArray<string> WateryHumectants, [Names(Named.Ingredient)] string ForWater, [Names(Named.Ingredient)] string ForWetUse, decimal OfferedPercent, string Source, Confidence Confidence) : IRules<PreservationRules>
 {
     static RuleFile IRules<PreservationRules>.File { get; } = new("preservation.json", PreservationJson.Default);

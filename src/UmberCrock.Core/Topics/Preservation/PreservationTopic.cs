@@ -17,6 +17,6 @@ public static class PreservationTopic
     extension(RuleBook rules)
     {
         /// <summary>When a preservative is missed, and which one is offered.</summary>
-        public PreservationRules Preservation => rules.Of<PreservationRules>();
+        internal PreservationRules Preservation => rules.Of<PreservationRules>();
     }
 }

@@ -8,6 +8,6 @@ public static class StabilityBook
     extension(RuleBook rules)
     {
         /// <summary>From which amounts the stability notes speak.</summary>
-        public StabilityRules Stability => rules.Of<StabilityRules>();
+        internal StabilityRules Stability => rules.Of<StabilityRules>();
     }
 }

@@ -6,17 +6,17 @@ using UmberCrock.Core.Units;
 namespace UmberCrock.Core.Topics.Stability;
 
 /// <summary>A place where jars are kept: its name and temperature in C.</summary>
-public sealed record StabilityCondition(string Name, decimal Celsius);
+internal sealed record StabilityCondition(string Name, decimal Celsius);
 
 /// <summary>When and where to look.</summary>
 /// <param name="Days">Days from making.</param>
 /// <param name="Conditions">Where jars are kept.</param>
 /// <param name="FreezeThawDays">Days on which a round of freezing and thawing ends, for what is shipped.</param>
 /// <param name="Source">Where it comes from.</param>
-public sealed record StabilityPlanRules(ImmutableArray<int> Days, ImmutableArray<StabilityCondition> Conditions, ImmutableArray<int> FreezeThawDays, string Source);
+internal sealed record StabilityPlanRules(ImmutableArray<int> Days, ImmutableArray<StabilityCondition> Conditions, ImmutableArray<int> FreezeThawDays, string Source);
 
 /// <summary>Something to look at; without forms or conditions, for all of them.</summary>
-public sealed record StabilityLook
+internal sealed record StabilityLook
 {
     /// <summary>What to look at.</summary>
     public required string What { get; init; }
@@ -41,7 +41,7 @@ public sealed record StabilityLook
 /// <param name="Confidence">How sure they are.</param>
 /// <param name="Plan">When and where to look.</param>
 /// <param name="Look">What to look at.</param>
-public sealed record StabilityRules(
+internal sealed record StabilityRules(
     decimal GrainyButterPercentFrom, string Source, Confidence Confidence,
     StabilityPlanRules Plan, ImmutableArray<StabilityLook> Look) : IRules<StabilityRules>
 {

@@ -6,7 +6,7 @@ using UmberCrock.Core.Units;
 namespace UmberCrock.Core.Topics.Texture;
 
 /// <summary>How ratings of neat materials add up on skin (data/rules/feel.json).</summary>
-public sealed record FeelRules : IRules<FeelRules>
+internal sealed record FeelRules : IRules<FeelRules>
 {
     static RuleFile IRules<FeelRules>.File { get; } = new("feel.json", TextureJson.Default);
 

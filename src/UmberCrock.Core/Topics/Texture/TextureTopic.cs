@@ -20,7 +20,7 @@ public static class TextureTopic
         public TextureRules Texture => rules.Of<TextureRules>();
 
         /// <summary>How ratings of feel add up.</summary>
-        public FeelRules Feel => rules.Of<FeelRules>();
+        internal FeelRules Feel => rules.Of<FeelRules>();
     }
 
     extension(Assessment a)
