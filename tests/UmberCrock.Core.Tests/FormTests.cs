@@ -92,7 +92,10 @@ public class FormTests
     [InlineData(30, Severity.Caution)]
     [InlineData(30.01, Severity.Stop)]
     public void A_solid_perfume_has_its_own_ceiling_of_scent(double percent, Severity? severity)
-        => Some.Found(FindingExamples.Of("x", ProductForm.SolidPerfume, "beeswax 22", "jojoba-oil", $"B lavender-oil {percent / 2}", $"B cedarwood-oil {percent / 2}"), FindingCodes.GroupOver)?.Severity.ShouldBe(severity!.Value);
+    {
+        var perfume = FindingExamples.Of("x", ProductForm.SolidPerfume, "beeswax 22", "jojoba-oil", $"B lavender-oil {percent / 2}", $"B cedarwood-oil {percent / 2}");
+        (Some.Found(perfume, FindingCodes.GroupOver)?.Severity).ShouldBe(severity);
+    }
 
     [Fact]
     public void The_scent_of_a_perfume_in_a_balm_is_stopped()

@@ -67,8 +67,8 @@ public static class Rebalance
         ImmutableArray<FormulaEdit> edits = [.. climate, .. Enumerable.Range(0, doses.Length).Where(line => doses[line] != now[line] && !formula.Lines[line].IsBalance).Select(line => new SetPercent(line, doses[line]))];
         var moved = FormulaEdit.ApplyAll(formula, edits);
         var differences = doses.Select((dose, line) => dose - now[line]).ToList();
-        return new RebalanceAnswer(
-            new Rebalanced(moved, edits, Math.Max(differences.Sum(by => Math.Max(0m, by)), differences.Sum(by => Math.Max(0m, -by))), Evaluator.Evaluate(moved, catalogue, settings)), []);
+        var movedPercent = Math.Max(differences.Sum(by => Math.Max(0m, by)), differences.Sum(by => Math.Max(0m, -by)));
+        return new RebalanceAnswer(new Rebalanced(moved, edits, movedPercent, Evaluator.Evaluate(moved, catalogue, settings)), []);
     }
 
     private sealed class Search

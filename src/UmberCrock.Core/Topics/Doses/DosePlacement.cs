@@ -92,7 +92,8 @@ public sealed record DosePlacement(decimal Percent, DoseRule? Window, LimitOnIng
     public static DoseRule? WindowFor(Formula formula, Ingredient ingredient, RuleBook rules, EvaluationSettings settings)
     {
         var classes = rules.ClassWindows.Where(window => window.Classes.Contains(ingredient.Class));
-        var kin = rules.Forms.Of(formula.Form).WindowsOf is { } form && !ingredient.Doses.Concat(classes).Any(rule => rule.Applies.Forms.Contains(formula.Form)) ? formula with { Form = form } : formula;
+        bool NamesForm(DoseRule rule) => rule.Applies.Forms.Contains(formula.Form);
+        var kin = rules.Forms.Of(formula.Form).WindowsOf is { } form && !ingredient.Doses.Concat(classes).Any(NamesForm) ? formula with { Form = form } : formula;
         bool IsWindow(DoseRule rule) => !rule.IsHard && rule.MaxPercent is not null && rule.Governs(kin, settings);
         return Tightest(ingredient.Doses.Where(IsWindow)) ?? Tightest(classes.Where(IsWindow));
     }

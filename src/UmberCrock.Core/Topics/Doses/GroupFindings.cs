@@ -25,7 +25,8 @@ internal static class GroupFindings
     public static IEnumerable<GroupLimit> Governing(ResolvedFormula resolved)
     {
         var covering = resolved.Rules.GroupLimits.Where(limit => limit.Applies.Covers(resolved.Formula) && limit.Schools?.Holds(resolved.Settings) != false).ToList();
-        return covering.Where(limit => !covering.Exists(other => other.Group == limit.Group && other.Severity == limit.Severity && !other.Applies.Forms.IsEmpty && other.Applies.Narrows(limit.Applies)));
+        return covering.Where(limit => !covering.Exists(other
+            => other.Group == limit.Group && other.Severity == limit.Severity && !other.Applies.Forms.IsEmpty && other.Applies.Narrows(limit.Applies)));
     }
 
     private static Finding Over(ResolvedFormula resolved, GroupLimit limit, decimal strictest, ImmutableArray<int> lines, decimal percent)

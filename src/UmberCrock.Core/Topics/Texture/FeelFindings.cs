@@ -56,7 +56,9 @@ internal static class FeelFindings
         var line = Causes(resolved, kind).FirstOrDefault(line => !resolved.Formula.Lines[line].IsBalance, -1);
         if (kind.Code == FindingCodes.Greasy)
         {
-            if (resolved.Catalogue.Find(rules.PowderOffered) is { } powder && resolved.LinesOf(powder.Slug).IsEmpty && resolved.Formula.Form != ProductForm.LipBalm && resolved.Rules.Forms.Of(resolved.Formula.Form).Packed != Pack.Bottle)
+            // Not on lips, and not into what is poured from a bottle.
+            var takesPowder = resolved.Formula.Form != ProductForm.LipBalm && resolved.Rules.Forms.Of(resolved.Formula.Form).Packed != Pack.Bottle;
+            if (takesPowder && resolved.Catalogue.Find(rules.PowderOffered) is { } powder && resolved.LinesOf(powder.Slug).IsEmpty)
                 yield return FixBuilder.Add(resolved, powder, rules.PowderOfferedPercent, Stage.Powder, $"Add {Two(rules.PowderOfferedPercent)} {powder.Name.ToLowerInvariant()}");
             if (resolved.Catalogue.Find(rules.DryOil) is { } dry && resolved.LinesOf(dry.Slug).IsEmpty)
             {
