@@ -23,7 +23,12 @@ public sealed record WindowAxis(IReadOnlyList<WindowLine> Lines, decimal Top)
     public static WindowAxis Of(Ingredient ingredient, Catalogue catalogue, EvaluationSettings settings, IReadOnlyList<IngredientUse> uses)
     {
         var forms = catalogue.Rules.Forms.Forms.OrderBy(row => row.Form).ToList();
-        var known = forms.Select(row => (Kind: row.Form, Window: WindowOf(row, ingredient, catalogue, settings, out var limit), Limit: limit)).Where(entry => entry.Window is not null).ToList();
+        // A form with the windows of another is named only where it differs from that.
+        DoseRule? Window(FormRow row) => WindowOf(row, ingredient, catalogue, settings, out _);
+        var named = forms.Where(row => row.WindowsOf is not { } like || !Equals(Window(row), Window(catalogue.Rules.Forms.Of(like)))).ToList();
+        ProductForm NamedAs(ProductForm form) => named.Exists(row => row.Form == form) ? form : catalogue.Rules.Forms.Of(form).WindowsOf ?? form;
+        var known = named
+            .Select(row => (Kind: row.Form, Window: WindowOf(row, ingredient, catalogue, settings, out var limit), Limit: limit)).Where(entry => entry.Window is not null).ToList();
         var doses = uses.Select(use => use.Percent).DefaultIfEmpty(0m).Max();
         var highest = known.Select(entry => Math.Max(entry.Window!.MaxPercent!.Value, entry.Limit is <= 100m ? entry.Limit.Value : 0m)).Append(doses).Max();
         var top = Tops.FirstOrDefault(candidate => candidate >= highest, 100m);
@@ -31,11 +36,11 @@ public sealed record WindowAxis(IReadOnlyList<WindowLine> Lines, decimal Top)
         var lines = known.GroupBy(entry => (entry.Window!.MinPercent, entry.Window.MaxPercent, entry.Limit)).Select(group =>
         {
             var (least, most, limit) = (group.Key.MinPercent ?? 0m, group.Key.MaxPercent!.Value, group.Key.Limit);
-            var kinds = group.Count() == forms.Count ? "any product" : string.Join(", ", group.Select(entry => Words.Of(entry.Kind)));
+            var kinds = group.Count() == named.Count ? "any product" : string.Join(", ", group.Select(entry => Words.Of(entry.Kind)));
             var text = $"{Shown.Short(least)} to {Shown.Short(most)}";
             return new WindowLine(
                 char.ToUpperInvariant(kinds[0]) + kinds[1..], X(least), X(most), limit <= top ? X(limit.Value) : null,
-                [.. uses.Where(use => group.Any(entry => entry.Kind == use.Form) || group.Count() == forms.Count).Select(use => X(use.Percent))], text,
+                [.. uses.Where(use => group.Any(entry => entry.Kind == NamedAs(use.Form))).Select(use => X(use.Percent))], text,
                 $"{kinds}: usual {text} percent{(limit is { } hard ? $", at most {Shown.Short(hard)}" : "")}");
         });
         return new WindowAxis([.. lines], top);
