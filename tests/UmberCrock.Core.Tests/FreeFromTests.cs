@@ -30,7 +30,7 @@ public class FreeFromTests
     [InlineData("lanolinFree", "lanolin", "beeswax tallow")]
     [InlineData("mineralOilFree", "mineral-oil petrolatum paraffin-wax microcrystalline-wax ozokerite", "zinc-oxide kaolin squalane")]
     [InlineData("siliconeFree", "dimethicone zinc-oxide-coated", "silica-microspheres zinc-oxide kaolin")]
-    [InlineData("fragranceFree", "lavender-oil fragrance-oil vanilla-co2", "lavender-infused jojoba-oil")]
+    [InlineData("fragranceFree", "lavender-oil fragrance-oil vanilla-co2", "calendula-infused-oil jojoba-oil")]
     [InlineData("essentialOilFree", "lavender-oil", "fragrance-oil vanilla-co2")]
     [InlineData("waterFree", "water honey", "castor-oil lanolin")]
     public void What_holds_it_is_told_from_what_does_not(string property, string holds, string free)
@@ -38,7 +38,7 @@ public class FreeFromTests
         var row = Rules.Find(property)!;
         foreach (var slug in holds.Split(' '))
             row.IsIn(Some.Catalogue.Find(slug)!).ShouldBeTrue(slug);
-        foreach (var slug in free.Split(' ').Where(slug => Some.Catalogue.Find(slug) is not null))
+        foreach (var slug in free.Split(' '))
             row.IsIn(Some.Catalogue.Find(slug)!).ShouldBeFalse(slug);
     }
 
