@@ -37,8 +37,14 @@ public class EvaluateBenchmarks
 
     /// <summary>A thousand variants of one formula, a wax in steps against the balance line: what a ladder or a search asks for.</summary>
     [Benchmark]
-    public int SweepOfAThousand()
-        => Enumerable.Range(0, 1000).Count(step => Evaluator.Sweep(new SetPercent(0, 1m + (step / 100m)).Apply(ThirtyLines.Formula), catalogue, EvaluationSettings.Default).Verdict == Verdict.Clear);
+    public int SweepOfAThousand() =>
+        Enumerable
+            .Range(0, 1000)
+            .Count(step =>
+                Evaluator
+                    .Sweep(new SetPercent(0, 1m + (step / 100m)).Apply(ThirtyLines.Formula), catalogue, EvaluationSettings.Default)
+                    .Verdict == Verdict.Clear
+            );
 
     [Benchmark]
     public double OneTemperature() => MeltModel.Of(resolved.Parts).SolidPercent(20);

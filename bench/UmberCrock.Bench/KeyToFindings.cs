@@ -31,15 +31,26 @@ internal static partial class KeyToFindings
     public static void Run(Uri address)
     {
         foreach (var pause in new[] { TimeSpan.FromMilliseconds(250), TimeSpan.Zero })
-            Console.WriteLine($"key to findings, {pause.TotalMilliseconds:0} ms between presses: {Percentiles.Describe(Measure(address, pause))}");
+            Console.WriteLine(
+                $"key to findings, {pause.TotalMilliseconds:0} ms between presses: {Percentiles.Describe(Measure(address, pause))}"
+            );
     }
 
     private static List<double> Measure(Uri address, TimeSpan pause)
     {
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(
-            "--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-            "--disable-component-update", "--disable-sync", "--window-size=1280,800", $"--user-data-dir={Directory.CreateTempSubdirectory("umber-crock-keys-").FullName}");
+            "--headless",
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-quic",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+            "--window-size=1280,800",
+            $"--user-data-dir={Directory.CreateTempSubdirectory("umber-crock-keys-").FullName}"
+        );
         using var driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin/chromedriver"), options);
         driver.Manage().Timeouts().AsynchronousJavaScript = TimeSpan.FromSeconds(20);
         driver.Navigate().GoToUrl(Import(address));
@@ -47,7 +58,10 @@ internal static partial class KeyToFindings
         var milliseconds = new List<double>();
         for (var press = 0; press < Presses + Warm; press++)
         {
-            var took = Convert.ToDouble(driver.ExecuteAsyncScript(MeasureScript, press % 2 == 0 ? "+" : "-"), System.Globalization.CultureInfo.InvariantCulture);
+            var took = Convert.ToDouble(
+                driver.ExecuteAsyncScript(MeasureScript, press % 2 == 0 ? "+" : "-"),
+                System.Globalization.CultureInfo.InvariantCulture
+            );
             if (press >= Warm)
                 milliseconds.Add(took);
             Thread.Sleep(pause);
@@ -73,6 +87,10 @@ internal static partial class KeyToFindings
         return answer.RequestMessage!.RequestUri!;
     }
 
-    [GeneratedRegex("__RequestVerificationToken\" type=\"hidden\" value=\"(?<token>[^\"]+)\"", RegexOptions.ExplicitCapture, matchTimeoutMilliseconds: 1000)]
+    [GeneratedRegex(
+        "__RequestVerificationToken\" type=\"hidden\" value=\"(?<token>[^\"]+)\"",
+        RegexOptions.ExplicitCapture,
+        matchTimeoutMilliseconds: 1000
+    )]
     private static partial Regex Token();
 }

@@ -5,12 +5,29 @@ using UmberCrock.Core.Materials;
 
 namespace UmberCrock.Bench;
 
-/// <summary>Search in the larder of a running application with a thousand own ingredients, as one types; and how long the catalogue takes to load.</summary>
+/// <summary>Search in the larder of a running application with a thousand own ingredients, as one types; and how long the catalogue takes
+/// to load.</summary>
 internal static partial class LarderLoad
 {
     private const int Own = 1000;
     private const int Rounds = 20;
-    private static readonly string[] Typed = ["s", "sh", "she", "shea", "sunf", "sunflwoer", "manteca de", "huile d", "Cera Alba", "zinc ox", "beezwax", "otter oil 77", "vitamin e", "xqzv"];
+    private static readonly string[] Typed =
+    [
+        "s",
+        "sh",
+        "she",
+        "shea",
+        "sunf",
+        "sunflwoer",
+        "manteca de",
+        "huile d",
+        "Cera Alba",
+        "zinc ox",
+        "beezwax",
+        "otter oil 77",
+        "vitamin e",
+        "xqzv",
+    ];
 
     public static void LoadCatalogue()
     {
@@ -26,7 +43,11 @@ internal static partial class LarderLoad
         var table = new StringBuilder("name,class,source,alsoKnownAs,density\n");
         for (var at = 0; at < Own; at++)
             table.Append($"Otter oil {at},oil,own scale,aceite de nutria {at}; huile de loutre {at},0.92\n");
-        using var file = new MultipartFormDataContent { { new StringContent(token), "__RequestVerificationToken" }, { new ByteArrayContent(Encoding.UTF8.GetBytes(table.ToString())), "file", "own.csv" } };
+        using var file = new MultipartFormDataContent
+        {
+            { new StringContent(token), "__RequestVerificationToken" },
+            { new ByteArrayContent(Encoding.UTF8.GetBytes(table.ToString())), "file", "own.csv" },
+        };
         using var imported = await client.PostAsync(new Uri("/larder?handler=Import", UriKind.Relative), file);
         Console.WriteLine($"{Own} own ingredients: {imported.StatusCode} (Redirect: taken; UnprocessableEntity: they were there)");
 
@@ -48,6 +69,9 @@ internal static partial class LarderLoad
         return times;
     }
 
-    [GeneratedRegex("name=\"__RequestVerificationToken\" type=\"hidden\" value=\"(?<token>[^\"]+)\"", RegexOptions.ExplicitCapture | RegexOptions.NonBacktracking)]
+    [GeneratedRegex(
+        "name=\"__RequestVerificationToken\" type=\"hidden\" value=\"(?<token>[^\"]+)\"",
+        RegexOptions.ExplicitCapture | RegexOptions.NonBacktracking
+    )]
     private static partial Regex TokenPattern();
 }

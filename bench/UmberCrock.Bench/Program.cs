@@ -35,6 +35,9 @@ switch (args.FirstOrDefault())
         await CopyLoad.RunAsync(new Uri(args[1]));
         return 0;
     default:
-        Console.Error.WriteLine("Say what to measure: core [BenchmarkDotNet options] | api ADDRESS | keys ADDRESS | catalogue | larder ADDRESS | trials | fill FOLDER COUNT | shelf ADDRESS COUNT | copies ADDRESS");
+        Console.Error.WriteLine(
+            "Say what to measure: core [BenchmarkDotNet options] | api ADDRESS | keys ADDRESS | catalogue | larder ADDRESS | "
+                + "trials | fill FOLDER COUNT | shelf ADDRESS COUNT | copies ADDRESS"
+        );
         return 2;
 }

@@ -6,14 +6,27 @@ using UmberCrock.Storage;
 
 namespace UmberCrock.Bench;
 
-/// <summary>A shelf of many formulas with many revisions each, in a data folder of their own; then its list, search and opening one.</summary>
+/// <summary>A shelf of many formulas with many revisions each, in a data folder of their own; then its list, search and opening
+/// one.</summary>
 internal static class ShelfLoad
 {
     private const int Revisions = 20;
     private const int Warm = 30;
     private const int Rounds = 200;
     private const int Chunk = 250;
-    private static readonly string[] Sought = ["otter", "balm 41", "shea", "beeswax", "cocoa butter", "rowlock 999", "karité", "nothing of the kind", "zinc", "stick"];
+    private static readonly string[] Sought =
+    [
+        "otter",
+        "balm 41",
+        "shea",
+        "beeswax",
+        "cocoa butter",
+        "rowlock 999",
+        "karité",
+        "nothing of the kind",
+        "zinc",
+        "stick",
+    ];
 
     /// <summary>Makes a data folder with so many formulas; an application started on it finds them.</summary>
     public static async Task FillAsync(string folder, int formulas)
@@ -28,7 +41,9 @@ internal static class ShelfLoad
         for (var at = 0; at < formulas; at += Chunk)
         {
             await using var context = new CrockContext(options.Options);
-            context.Formulas.AddRange(Enumerable.Range(at, Math.Min(Chunk, formulas - at)).Select(number => RowOf(demo[number % demo.Length], number)));
+            context.Formulas.AddRange(
+                Enumerable.Range(at, Math.Min(Chunk, formulas - at)).Select(number => RowOf(demo[number % demo.Length], number))
+            );
             await context.SaveChangesAsync();
         }
 
@@ -39,14 +54,16 @@ internal static class ShelfLoad
     public static async Task RunAsync(Uri address, int formulas)
     {
         using var client = new HttpClient { BaseAddress = address };
-        foreach (var (what, path) in new (string, Func<int, string>)[]
-        {
-            // Every stretch is a new one: none of its formulas has been evaluated before.
-            ("list", at => $"/?page={at}"),
-            ("search", at => $"/?find={Uri.EscapeDataString(Sought[at % Sought.Length])}"),
-            ("open", at => $"/bench/{1 + (at * 37 % formulas)}"),
-            ("revisions of one", at => $"/bench/{1 + (at * 37 % formulas)}/compare"),
-        })
+        foreach (
+            var (what, path) in new (string, Func<int, string>)[]
+            {
+                // Every stretch is a new one: none of its formulas has been evaluated before.
+                ("list", at => $"/?page={at}"),
+                ("search", at => $"/?find={Uri.EscapeDataString(Sought[at % Sought.Length])}"),
+                ("open", at => $"/bench/{1 + (at * 37 % formulas)}"),
+                ("revisions of one", at => $"/bench/{1 + (at * 37 % formulas)}/compare"),
+            }
+        )
         {
             await MeasureAsync(client, at => path(Rounds + at), Warm);
             Console.WriteLine($"{what}: {Percentiles.Describe(await MeasureAsync(client, path, Rounds))}");
@@ -56,10 +73,23 @@ internal static class ShelfLoad
     private static FormulaRow RowOf(Formula demo, int number)
     {
         var formula = demo with { Name = $"{demo.Name}, rowlock {number}" };
-        var row = new FormulaRow { Name = formula.Name, Document = FormulaWriter.ToText(formula), BatchGrams = 240m, ChangedAt = number };
+        var row = new FormulaRow
+        {
+            Name = formula.Name,
+            Document = FormulaWriter.ToText(formula),
+            BatchGrams = 240m,
+            ChangedAt = number,
+        };
         row.Steps.Add(new StepRow { Number = 0, Document = row.Document });
         for (var revision = 1; revision <= Revisions; revision++)
-            row.Revisions.Add(new RevisionRow { Number = revision, Document = FormulaWriter.ToText(formula with { Notes = $"rowed {revision} times" }), KeptAt = number + revision });
+            row.Revisions.Add(
+                new RevisionRow
+                {
+                    Number = revision,
+                    Document = FormulaWriter.ToText(formula with { Notes = $"rowed {revision} times" }),
+                    KeptAt = number + revision,
+                }
+            );
         return row;
     }
 

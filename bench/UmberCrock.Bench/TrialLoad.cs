@@ -15,7 +15,12 @@ internal static class TrialLoad
     public static void Run()
     {
         var (catalogue, settings, formula) = (Catalogue.Shipped, EvaluationSettings.Default, ThirtyLines.Formula);
-        var recipe = string.Join('\n', Enumerable.Range(0, 40).Select(at => $"{1 + (at % 4)} tbsp {catalogue.Ingredients[at * 5 % catalogue.Ingredients.Length].Name}, about"));
+        var recipe = string.Join(
+            '\n',
+            Enumerable
+                .Range(0, 40)
+                .Select(at => $"{1 + (at % 4)} tbsp {catalogue.Ingredients[at * 5 % catalogue.Ingredients.Length].Name}, about")
+        );
         Measure("intake of 40 lines", () => IntakeReader.Read(recipe, catalogue, settings, new IntakeOptions()));
         Measure("swap candidates", () => Swap.Candidates(formula, 0, null, [], catalogue.Ingredients, catalogue, settings));
         Measure("ladder of 9 rungs", () => Ladder.Of(formula, 0, 12, 0.25m, 9, catalogue, settings));

@@ -42,21 +42,52 @@ public sealed class BinStore(IDbContextFactory<CrockContext> contexts, LarderSto
     public async Task<IReadOnlyList<BinEntry>> ListAsync()
     {
         await using var context = await contexts.CreateDbContextAsync();
-        var formulas = await context.Formulas.IgnoreQueryFilters().Where(row => row.DeletedAt != null).Select(row => new { row.Id, row.Name, row.DeletedAt }).ToListAsync();
-        var ladders = await context.Ladders.IgnoreQueryFilters().Where(row => row.DeletedAt != null)
-            .Join(context.Formulas.IgnoreQueryFilters(), ladder => ladder.FormulaId, formula => formula.Id, (ladder, formula) => new { ladder.Id, formula.Name, ladder.DeletedAt }).ToListAsync();
-        var lots = await context.Lots.IgnoreQueryFilters().Where(row => row.DeletedAt != null).Select(row => new { row.Id, row.Code, row.Ingredient, row.DeletedAt }).ToListAsync();
+        var formulas = await context
+            .Formulas.IgnoreQueryFilters()
+            .Where(row => row.DeletedAt != null)
+            .Select(row => new
+            {
+                row.Id,
+                row.Name,
+                row.DeletedAt,
+            })
+            .ToListAsync();
+        var ladders = await context
+            .Ladders.IgnoreQueryFilters()
+            .Where(row => row.DeletedAt != null)
+            .Join(
+                context.Formulas.IgnoreQueryFilters(),
+                ladder => ladder.FormulaId,
+                formula => formula.Id,
+                (ladder, formula) =>
+                    new
+                    {
+                        ladder.Id,
+                        formula.Name,
+                        ladder.DeletedAt,
+                    }
+            )
+            .ToListAsync();
+        var lots = await context.Lots.IgnoreQueryFilters().Where(row => row.DeletedAt != null).ToListAsync();
         var since = Since();
-        var own = await context.OwnIngredients.Where(row => row.IsRemoved && row.ChangedAt > since).Select(row => new { row.Slug, row.ChangedAt }).ToListAsync();
+        var own = await context
+            .OwnIngredients.Where(row => row.IsRemoved && row.ChangedAt > since)
+            .Select(row => new { row.Slug, row.ChangedAt })
+            .ToListAsync();
         return
         [
-            .. formulas.Select(row => new BinEntry(BinKind.Formula, Key(row.Id), row.Name, At(row.DeletedAt!.Value)))
+            .. formulas
+                .Select(row => new BinEntry(BinKind.Formula, Key(row.Id), row.Name, At(row.DeletedAt!.Value)))
                 .Concat(ladders.Select(row => new BinEntry(BinKind.Ladder, Key(row.Id), $"Ladder of {row.Name}", At(row.DeletedAt!.Value))))
-                .Concat(lots.Select(row => new BinEntry(BinKind.Lot, Key(row.Id), $"{NameOf(row.Ingredient)}, lot {row.Code}", At(row.DeletedAt!.Value))))
+                .Concat(lots.Select(Entry))
                 .Concat(own.Select(row => new BinEntry(BinKind.OwnIngredient, row.Slug, NameOf(row.Slug), At(row.ChangedAt))))
-                .OrderByDescending(entry => entry.DeletedAt).ThenBy(entry => entry.Name, StringComparer.Ordinal),
+                .OrderByDescending(entry => entry.DeletedAt)
+                .ThenBy(entry => entry.Name, StringComparer.Ordinal),
         ];
     }
+
+    private BinEntry Entry(LotRow lot) =>
+        new(BinKind.Lot, Key(lot.Id), $"{NameOf(lot.Ingredient)}, lot {lot.Code}", At(lot.DeletedAt!.Value));
 
     /// <summary>Puts a formula into the bin; its name, or null when there is none.</summary>
     /// <exception cref="StaleException">It is no longer the version the caller read.</exception>
@@ -96,18 +127,33 @@ public sealed class BinStore(IDbContextFactory<CrockContext> contexts, LarderSto
             return false;
         await using var context = await contexts.CreateDbContextAsync();
         return kind switch
-        {
-            BinKind.Formula => await context.Formulas.IgnoreQueryFilters().Where(row => row.Id == id && row.DeletedAt != null)
-                .ExecuteUpdateAsync(row => row.SetProperty(formula => formula.DeletedAt, (long?)null).SetProperty(formula => formula.Version, formula => formula.Version + 1)),
-            BinKind.Ladder => await context.Ladders.IgnoreQueryFilters().Where(row => row.Id == id && row.DeletedAt != null)
-                .ExecuteUpdateAsync(row => row.SetProperty(ladder => ladder.DeletedAt, (long?)null).SetProperty(ladder => ladder.Version, ladder => ladder.Version + 1)),
-            BinKind.Lot => await context.Lots.IgnoreQueryFilters().Where(row => row.Id == id && row.DeletedAt != null)
-                .ExecuteUpdateAsync(row => row.SetProperty(lot => lot.DeletedAt, (long?)null).SetProperty(lot => lot.Version, lot => lot.Version + 1)),
-            BinKind.OwnIngredient or _ => throw new UnreachableException("It was brought back above."),
-        } > 0;
+            {
+                BinKind.Formula => await context
+                    .Formulas.IgnoreQueryFilters()
+                    .Where(row => row.Id == id && row.DeletedAt != null)
+                    .ExecuteUpdateAsync(row =>
+                        row.SetProperty(formula => formula.DeletedAt, (long?)null)
+                            .SetProperty(formula => formula.Version, formula => formula.Version + 1)
+                    ),
+                BinKind.Ladder => await context
+                    .Ladders.IgnoreQueryFilters()
+                    .Where(row => row.Id == id && row.DeletedAt != null)
+                    .ExecuteUpdateAsync(row =>
+                        row.SetProperty(ladder => ladder.DeletedAt, (long?)null)
+                            .SetProperty(ladder => ladder.Version, ladder => ladder.Version + 1)
+                    ),
+                BinKind.Lot => await context
+                    .Lots.IgnoreQueryFilters()
+                    .Where(row => row.Id == id && row.DeletedAt != null)
+                    .ExecuteUpdateAsync(row =>
+                        row.SetProperty(lot => lot.DeletedAt, (long?)null).SetProperty(lot => lot.Version, lot => lot.Version + 1)
+                    ),
+                BinKind.OwnIngredient or _ => throw new UnreachableException("It was brought back above."),
+            } > 0;
     }
 
-    /// <summary>Lets go of what has lain there for 30 days. An own ingredient stays known to old formulas and only leaves the list.</summary>
+    /// <summary>Lets go of what has lain there for 30 days. An own ingredient stays known to old formulas and only leaves the
+    /// list.</summary>
     public async Task EmptyAsync()
     {
         await using var context = await contexts.CreateDbContextAsync();

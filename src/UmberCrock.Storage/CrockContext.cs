@@ -43,10 +43,22 @@ public sealed class CrockContext(DbContextOptions<CrockContext> options) : DbCon
     /// <param name="builder">What is configured.</param>
     /// <param name="file">The file.</param>
     /// <param name="pooling">False to let go of the file when the context is disposed.</param>
-    public static void Configure(DbContextOptionsBuilder builder, string file, bool pooling = true)
-        => builder.UseSqlite(new SqliteConnectionStringBuilder { DataSource = file, ForeignKeys = true, DefaultTimeout = 10, Pooling = pooling }.ConnectionString).AddInterceptors(DurableCommits.Instance)
+    public static void Configure(DbContextOptionsBuilder builder, string file, bool pooling = true) =>
+        builder
+            .UseSqlite(
+                new SqliteConnectionStringBuilder
+                {
+                    DataSource = file,
+                    ForeignKeys = true,
+                    DefaultTimeout = 10,
+                    Pooling = pooling,
+                }.ConnectionString
+            )
+            .AddInterceptors(DurableCommits.Instance)
             // Steps, revisions and labels of a formula in the bin are asked for by its key only, never by way of the formula.
-            .ConfigureWarnings(warnings => warnings.Ignore(CoreEventId.PossibleIncorrectRequiredNavigationWithQueryFilterInteractionWarning));
+            .ConfigureWarnings(warnings =>
+                warnings.Ignore(CoreEventId.PossibleIncorrectRequiredNavigationWithQueryFilterInteractionWarning)
+            );
 
     /// <inheritdoc/>
     protected override void OnModelCreating(ModelBuilder modelBuilder)
@@ -73,7 +85,12 @@ public sealed class CrockContext(DbContextOptions<CrockContext> options) : DbCon
         modelBuilder.Entity<LadderRow>().HasIndex(row => row.Key).IsUnique();
         modelBuilder.Entity<LadderRow>().HasQueryFilter(row => row.DeletedAt == null);
         modelBuilder.Entity<LadderRow>().Property(row => row.Version).IsConcurrencyToken();
-        modelBuilder.Entity<LadderRow>().HasMany(ladder => ladder.Observations).WithOne().HasForeignKey(observation => observation.LadderId).OnDelete(DeleteBehavior.Cascade);
+        modelBuilder
+            .Entity<LadderRow>()
+            .HasMany(ladder => ladder.Observations)
+            .WithOne()
+            .HasForeignKey(observation => observation.LadderId)
+            .OnDelete(DeleteBehavior.Cascade);
         modelBuilder.Entity<ObservationRow>().ToTable("Observations").HasKey(observation => new { observation.LadderId, observation.Rung });
         modelBuilder.Entity<OwnIngredientRow>().HasKey(row => row.Slug);
         modelBuilder.Entity<CorrectionRow>().HasKey(row => new { row.Ingredient, row.Property });
@@ -96,7 +113,11 @@ public sealed class CrockContext(DbContextOptions<CrockContext> options) : DbCon
 
         public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData) => Set(connection);
 
-        public override Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+        public override Task ConnectionOpenedAsync(
+            DbConnection connection,
+            ConnectionEndEventData eventData,
+            CancellationToken cancellationToken = default
+        )
         {
             Set(connection);
             return Task.CompletedTask;

@@ -9,8 +9,8 @@ namespace UmberCrock.Storage;
 internal static class FormulaRows
 {
     /// <summary>What is searched: name, ingredients and notes.</summary>
-    public static string SearchTextOf(Formula formula)
-        => Folded($"{formula.Name} / {string.Join(" / ", formula.Lines.Select(line => line.Ingredient))} / {formula.Notes}");
+    public static string SearchTextOf(Formula formula) =>
+        Folded($"{formula.Name} / {string.Join(" / ", formula.Lines.Select(line => line.Ingredient))} / {formula.Notes}");
 
     /// <summary>A new row of a formula.</summary>
     /// <param name="formula">The formula.</param>
@@ -27,7 +27,11 @@ internal static class FormulaRows
     {
         (row.Name, row.SearchText, row.Form) = (formula.Name, SearchTextOf(formula), Vocabulary.Word(formula.Form));
         var percents = FormulaTotals.Of(formula).Percents;
-        foreach (var held in formula.Lines.Select((line, at) => (line.Ingredient, Percent: percents[at])).GroupBy(line => line.Ingredient, StringComparer.Ordinal))
+        foreach (
+            var held in formula
+                .Lines.Select((line, at) => (line.Ingredient, Percent: percents[at]))
+                .GroupBy(line => line.Ingredient, StringComparer.Ordinal)
+        )
             row.Ingredients.Add(new FormulaIngredientRow { Ingredient = held.Key, Percent = held.Sum(line => line.Percent) });
     }
 
@@ -44,7 +48,8 @@ internal static class FormulaRows
     }
 
     /// <summary>Text as searches fold it: letters, digits and blanks only.</summary>
-    public static string Folded(string text) => string.Join(' ', IngredientSearch.Fold(text).Split(' ', StringSplitOptions.RemoveEmptyEntries));
+    public static string Folded(string text) =>
+        string.Join(' ', IngredientSearch.Fold(text).Split(' ', StringSplitOptions.RemoveEmptyEntries));
 
     /// <summary>A formula as the document that is kept, read back and evaluated: nothing is kept that could not be shown again.</summary>
     /// <exception cref="DocumentException">It could not.</exception>
@@ -74,23 +79,34 @@ internal static class FormulaRows
             return false;
         document = Checked(changed, knowledge);
         var history = Move(row, HistoryOf(row).Do());
-        await context.Steps.Where(step => step.FormulaId == row.Id && (step.Number >= history.Step || step.Number < history.First)).ExecuteDeleteAsync();
+        await context
+            .Steps.Where(step => step.FormulaId == row.Id && (step.Number >= history.Step || step.Number < history.First))
+            .ExecuteDeleteAsync();
         await PutAsync(context, row, changed, document);
-        context.Steps.Add(new StepRow { FormulaId = row.Id, Number = row.Step, Document = document });
+        context.Steps.Add(
+            new StepRow
+            {
+                FormulaId = row.Id,
+                Number = row.Step,
+                Document = document,
+            }
+        );
         return true;
     }
 
     /// <summary>A formula, or null.</summary>
     /// <exception cref="UnreadableRowException">It is there, but cannot be read.</exception>
-    public static async Task<KeptFormula?> ReadAsync(CrockContext context, long id)
-        => await Newest(context.Formulas.AsNoTracking().Where(row => row.Id == id)).FirstOrDefaultAsync() is { } read ? Read(read) : null;
+    public static async Task<KeptFormula?> ReadAsync(CrockContext context, long id) =>
+        await Newest(context.Formulas.AsNoTracking().Where(row => row.Id == id)).FirstOrDefaultAsync() is { } read ? Read(read) : null;
 
-    /// <summary>Each formula with its newest revision, in one query. The two columns of it are asked for one by one: asked for as a row, all revisions of all formulas would be sorted first.</summary>
-    public static IQueryable<RowAndRevision> Newest(IQueryable<FormulaRow> rows)
-        => rows.Select(row => new RowAndRevision(
+    /// <summary>Each formula with its newest revision, in one query. The two columns of it are asked for one by one: asked for as a row,
+    /// all revisions of all formulas would be sorted first.</summary>
+    public static IQueryable<RowAndRevision> Newest(IQueryable<FormulaRow> rows) =>
+        rows.Select(row => new RowAndRevision(
             row,
             row.Revisions.OrderByDescending(revision => revision.Number).Select(revision => (int?)revision.Number).FirstOrDefault(),
-            row.Revisions.OrderByDescending(revision => revision.Number).Select(revision => revision.Document).FirstOrDefault()));
+            row.Revisions.OrderByDescending(revision => revision.Number).Select(revision => revision.Document).FirstOrDefault()
+        ));
 
     /// <summary>A row as the formula it keeps.</summary>
     /// <exception cref="UnreadableRowException">It cannot be read.</exception>
@@ -98,9 +114,20 @@ internal static class FormulaRows
     {
         var (row, revision, document) = read;
         var history = HistoryOf(row);
-        return RowReading.Read(RowKind.Formula, KeyOf(row), row.Name, () => new KeptFormula(
-            row.Id, FormulaReader.Parse(row.Document), row.Document, row.BatchGrams, row.Version, DateTimeOffset.FromUnixTimeMilliseconds(row.ChangedAt),
-            history.CanUndo, history.CanRedo, revision ?? 0, document != row.Document));
+        return RowReading.Read(RowKind.Formula, KeyOf(row), row.Name, () =>
+            new KeptFormula(
+                row.Id,
+                FormulaReader.Parse(row.Document),
+                row.Document,
+                row.BatchGrams,
+                row.Version,
+                DateTimeOffset.FromUnixTimeMilliseconds(row.ChangedAt),
+                history.CanUndo,
+                history.CanRedo,
+                revision ?? 0,
+                document != row.Document
+            )
+        );
     }
 
     /// <summary>Its key among unreadable rows.</summary>

@@ -16,7 +16,17 @@ namespace UmberCrock.Storage;
 /// <param name="Revision">Number of the newest kept revision; 0 for none.</param>
 /// <param name="IsDraft">True when it differs from that revision.</param>
 public sealed record KeptFormula(
-    long Id, Formula Formula, string Document, decimal BatchGrams, long Version, DateTimeOffset ChangedAt, bool CanUndo, bool CanRedo, int Revision, bool IsDraft);
+    long Id,
+    Formula Formula,
+    string Document,
+    decimal BatchGrams,
+    long Version,
+    DateTimeOffset ChangedAt,
+    bool CanUndo,
+    bool CanRedo,
+    int Revision,
+    bool IsDraft
+);
 
 /// <summary>A place on the shelf: a formula, or why it cannot be read.</summary>
 /// <param name="Kept">The formula; null when it cannot be read.</param>
@@ -27,7 +37,8 @@ public sealed record ShelfPlace(KeptFormula? Kept, UnreadableRow? Odd);
 public sealed class StaleException(string what) : Exception($"{what} was changed in another window since this page read it.");
 
 /// <summary>
-/// Keeps formulas: every change is read back and evaluated before it is committed, is one transaction, on disk when the call returns, and can be undone after a restart.
+/// Keeps formulas: every change is read back and evaluated before it is committed, is one transaction, on disk when the call returns, and
+/// can be undone after a restart.
 /// </summary>
 public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowledge knowledge, TimeProvider clock)
 {
@@ -63,13 +74,16 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
         await context.SaveChangesAsync();
     }
 
-    /// <summary>A stretch of the formulas whose name, ingredients or notes hold the text (all for null), last changed first, and how many there are in all.</summary>
+    /// <summary>A stretch of the formulas whose name, ingredients or notes hold the text (all for null), last changed first, and how many
+    /// there are in all.</summary>
     public async Task<(IReadOnlyList<ShelfPlace> Places, int Total)> PageAsync(string? find, int skip, int take)
     {
         await using var context = await contexts.CreateDbContextAsync();
         var rows = Found(context, find);
         var total = await rows.CountAsync();
-        var page = await FormulaRows.Newest(rows.OrderByDescending(row => row.ChangedAt).ThenBy(row => row.Id).Skip(skip).Take(take)).ToListAsync();
+        var page = await FormulaRows
+            .Newest(rows.OrderByDescending(row => row.ChangedAt).ThenBy(row => row.Id).Skip(skip).Take(take))
+            .ToListAsync();
         return ([.. page.Select(Place)], total);
 
         static ShelfPlace Place(RowAndRevision row)
@@ -86,7 +100,8 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
     }
 
     /// <summary>As <see cref="PageAsync"/>, all that can be read.</summary>
-    public async Task<IReadOnlyList<KeptFormula>> ListAsync(string? find) => [.. (await PageAsync(find, 0, int.MaxValue)).Places.Select(place => place.Kept).OfType<KeptFormula>()];
+    public async Task<IReadOnlyList<KeptFormula>> ListAsync(string? find) =>
+        [.. (await PageAsync(find, 0, int.MaxValue)).Places.Select(place => place.Kept).OfType<KeptFormula>()];
 
     private static IQueryable<FormulaRow> Found(CrockContext context, string? find)
     {
@@ -102,14 +117,23 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
     public async Task<IReadOnlyList<string>> NamesAsync(long but)
     {
         await using var context = await contexts.CreateDbContextAsync();
-        return await context.Formulas.Where(row => row.Id != but).OrderByDescending(row => row.ChangedAt).Select(row => row.Name).Take(MostNames).ToListAsync();
+        return await context
+            .Formulas.Where(row => row.Id != but)
+            .OrderByDescending(row => row.ChangedAt)
+            .Select(row => row.Name)
+            .Take(MostNames)
+            .ToListAsync();
     }
 
     /// <summary>The formula of a name that changed last, or null.</summary>
     public async Task<KeptFormula?> FindByNameAsync(string name)
     {
         await using var context = await contexts.CreateDbContextAsync();
-        var found = await context.Formulas.Where(row => row.Name == name).OrderByDescending(row => row.ChangedAt).Select(row => (long?)row.Id).FirstOrDefaultAsync();
+        var found = await context
+            .Formulas.Where(row => row.Name == name)
+            .OrderByDescending(row => row.ChangedAt)
+            .Select(row => (long?)row.Id)
+            .FirstOrDefaultAsync();
         return found is { } id ? await FormulaRows.ReadAsync(context, id) : null;
     }
 
@@ -118,7 +142,10 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
     {
         await using var context = await contexts.CreateDbContextAsync();
         var document = FormulaWriter.ToText(formula);
-        return await context.Formulas.Where(row => row.Name == formula.Name && row.Document == document).Select(row => (long?)row.Id).FirstOrDefaultAsync();
+        return await context
+            .Formulas.Where(row => row.Name == formula.Name && row.Document == document)
+            .Select(row => (long?)row.Id)
+            .FirstOrDefaultAsync();
     }
 
     /// <summary>How many formulas are kept.</summary>
@@ -132,8 +159,11 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
     public async Task<IReadOnlyDictionary<string, int>> CountUsesAsync()
     {
         await using var context = await contexts.CreateDbContextAsync();
-        var uses = await context.FormulaIngredients.Join(context.Formulas, held => held.FormulaId, formula => formula.Id, (held, _) => held.Ingredient)
-            .GroupBy(ingredient => ingredient).Select(group => new { Ingredient = group.Key, Formulas = group.Count() }).ToListAsync();
+        var uses = await context
+            .FormulaIngredients.Join(context.Formulas, held => held.FormulaId, formula => formula.Id, (held, _) => held.Ingredient)
+            .GroupBy(ingredient => ingredient)
+            .Select(group => new { Ingredient = group.Key, Formulas = group.Count() })
+            .ToListAsync();
         return uses.ToDictionary(use => use.Ingredient, use => use.Formulas, StringComparer.Ordinal);
     }
 
@@ -156,7 +186,11 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
     public async Task<long?> LatestIdAsync()
     {
         await using var context = await contexts.CreateDbContextAsync();
-        return await context.Formulas.OrderByDescending(row => row.ChangedAt).ThenBy(row => row.Id).Select(row => (long?)row.Id).FirstOrDefaultAsync();
+        return await context
+            .Formulas.OrderByDescending(row => row.ChangedAt)
+            .ThenBy(row => row.Id)
+            .Select(row => (long?)row.Id)
+            .FirstOrDefaultAsync();
     }
 
     /// <summary>Keeps a new formula; returns its key.</summary>
@@ -177,15 +211,17 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
     /// <returns>The formula as kept, or null when there is no such formula.</returns>
     /// <exception cref="StaleException">It is no longer the version the caller read.</exception>
     /// <exception cref="DocumentException">The change was refused; nothing was written.</exception>
-    public Task<KeptFormula?> ChangeAsync(long id, long version, Func<Formula, Formula> change)
-        => UpdateAsync(id, version, (context, row) => FormulaRows.RecordAsync(context, row, change(FormulaReader.Parse(row.Document)), knowledge));
+    public Task<KeptFormula?> ChangeAsync(long id, long version, Func<Formula, Formula> change) =>
+        UpdateAsync(id, version, (context, row) =>
+            FormulaRows.RecordAsync(context, row, change(FormulaReader.Parse(row.Document)), knowledge)
+        );
 
     /// <summary>Changes a formula and keeps what it then is as a numbered revision with a name, in one transaction.</summary>
     /// <returns>The formula as kept, or null when there is no such formula.</returns>
     /// <exception cref="StaleException">It is no longer the version the caller read.</exception>
     /// <exception cref="DocumentException">The change was refused; nothing was written.</exception>
-    public Task<KeptFormula?> ChangeAndKeepAsync(long id, long version, Func<Formula, Formula> change, string name)
-        => UpdateAsync(id, version, async (context, row) =>
+    public Task<KeptFormula?> ChangeAndKeepAsync(long id, long version, Func<Formula, Formula> change, string name) =>
+        UpdateAsync(id, version, async (context, row) =>
         {
             var changed = await FormulaRows.RecordAsync(context, row, change(FormulaReader.Parse(row.Document)), knowledge);
             return await KeepAsync(context, row, name) || changed;
@@ -216,25 +252,39 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
 
     /// <summary>Keeps the formula as it stands as a numbered revision; does nothing when it is no different from the last one.</summary>
     /// <exception cref="StaleException">It is no longer the version the caller read.</exception>
-    public Task<KeptFormula?> KeepRevisionAsync(long id, long version) => UpdateAsync(id, version, (context, row) => KeepAsync(context, row, ""));
+    public Task<KeptFormula?> KeepRevisionAsync(long id, long version) =>
+        UpdateAsync(id, version, (context, row) => KeepAsync(context, row, ""));
 
     private async Task<bool> KeepAsync(CrockContext context, FormulaRow row, string name)
     {
-        var last = await context.Revisions.Where(revision => revision.FormulaId == row.Id).OrderByDescending(revision => revision.Number).FirstOrDefaultAsync();
+        var last = await context
+            .Revisions.Where(revision => revision.FormulaId == row.Id)
+            .OrderByDescending(revision => revision.Number)
+            .FirstOrDefaultAsync();
         if (last?.Document == row.Document)
             return false;
-        context.Revisions.Add(new RevisionRow { FormulaId = row.Id, Number = (last?.Number ?? 0) + 1, Document = row.Document, Name = name, KeptAt = Now() });
+        context.Revisions.Add(
+            new RevisionRow
+            {
+                FormulaId = row.Id,
+                Number = (last?.Number ?? 0) + 1,
+                Document = row.Document,
+                Name = name,
+                KeptAt = Now(),
+            }
+        );
         return true;
     }
 
-    private Task<KeptFormula?> StepAsync(long id, long version, Func<FormulaHistory, FormulaHistory> walk)
-        => UpdateAsync(id, version, async (context, row) =>
+    private Task<KeptFormula?> StepAsync(long id, long version, Func<FormulaHistory, FormulaHistory> walk) =>
+        UpdateAsync(id, version, async (context, row) =>
         {
             var history = walk(FormulaRows.HistoryOf(row));
             if (history.Step == row.Step)
                 return false;
             FormulaRows.Move(row, history);
-            var step = await context.Steps.FindAsync(id, row.Step) ?? throw new DocumentException("/version", "That step is no longer there.");
+            var step = await context.Steps.FindAsync(id, row.Step)
+                ?? throw new DocumentException("/version", "That step is no longer there.");
             var formula = FormulaReader.Parse(step.Document);
             _ = FormulaRows.Checked(formula, knowledge);
             await FormulaRows.PutAsync(context, row, formula, step.Document);

@@ -20,7 +20,8 @@ internal static class IngredientIndex
     private const int Trigram = 3;
     private const int MostCandidates = 150;
 
-    /// <summary>Fills the index anew where it no longer says what these ingredients are called. To be called inside a transaction.</summary>
+    /// <summary>Fills the index anew where it no longer says what these ingredients are called. To be called inside a
+    /// transaction.</summary>
     public static async Task FillAsync(CrockContext context, IReadOnlyCollection<Ingredient> ingredients)
     {
         var texts = ingredients.Select(ingredient => (ingredient.Slug, Text: IngredientSearch.TextOf(ingredient))).ToList();
@@ -54,11 +55,22 @@ internal static class IngredientIndex
     public static async Task<IReadOnlyList<string>?> CandidatesAsync(CrockContext context, string query)
     {
         // Words of folded text hold letters and digits only, so nothing in them has a meaning to FTS5.
-        var trigrams = IngredientSearch.Fold(query).Split(' ', StringSplitOptions.RemoveEmptyEntries)
-            .SelectMany(word => Enumerable.Range(0, Math.Max(0, word.Length - Trigram + 1)).Select(at => $"\"{word.Substring(at, Trigram)}\"")).Distinct().Take(100).ToList();
+        var trigrams = IngredientSearch
+            .Fold(query)
+            .Split(' ', StringSplitOptions.RemoveEmptyEntries)
+            .SelectMany(word =>
+                Enumerable.Range(0, Math.Max(0, word.Length - Trigram + 1)).Select(at => $"\"{word.Substring(at, Trigram)}\"")
+            )
+            .Distinct()
+            .Take(100)
+            .ToList();
         if (trigrams.Count == 0)
             return null;
         var match = string.Join(" OR ", trigrams);
-        return await context.Database.SqlQuery<string>($"SELECT Slug AS Value FROM IngredientText WHERE Text MATCH {match} ORDER BY rank LIMIT {MostCandidates}").ToListAsync();
+        return await context
+            .Database.SqlQuery<string>(
+                $"SELECT Slug AS Value FROM IngredientText WHERE Text MATCH {match} ORDER BY rank LIMIT {MostCandidates}"
+            )
+            .ToListAsync();
     }
 }

@@ -41,7 +41,8 @@ public sealed class Knowledge(Catalogue shipped)
         internal set => workshop = value;
     }
 
-    /// <summary>Evaluates a formula. What was evaluated last is remembered: a formula that was checked before its commit is not evaluated again to be shown.</summary>
+    /// <summary>Evaluates a formula. What was evaluated last is remembered: a formula that was checked before its commit is not evaluated
+    /// again to be shown.</summary>
     /// <param name="formula">The formula.</param>
     /// <param name="document">The document it was read from.</param>
     public EvaluationResult Evaluate(Formula formula, string document)

@@ -34,8 +34,13 @@ public sealed class LabelStore(IDbContextFactory<CrockContext> contexts, Knowled
 
     /// <summary>The choices a row keeps.</summary>
     /// <exception cref="UnreadableRowException">They cannot be read, or do not hold together.</exception>
-    internal static LabelPlan Read(LabelRow row)
-        => RowReading.Read(RowKind.Label, row.FormulaId.ToString(System.Globalization.CultureInfo.InvariantCulture), "The choices for this label", () => Sound(LabelPlan.Parse(row.Document)));
+    internal static LabelPlan Read(LabelRow row) =>
+        RowReading.Read(
+            RowKind.Label,
+            row.FormulaId.ToString(System.Globalization.CultureInfo.InvariantCulture),
+            "The choices for this label",
+            () => Sound(LabelPlan.Parse(row.Document))
+        );
 
     /// <summary>Keeps the choices for a formula and, where it is given, a change of the formula itself, in one transaction.</summary>
     /// <param name="formulaId">The formula.</param>
@@ -46,18 +51,32 @@ public sealed class LabelStore(IDbContextFactory<CrockContext> contexts, Knowled
     /// <returns>The versions as they then stand.</returns>
     /// <exception cref="StaleException">Either is no longer the version the caller read; nothing was kept.</exception>
     /// <exception cref="DocumentException">They do not hold together, or there is no such formula; nothing was kept.</exception>
-    public async Task<(long Label, long Formula)> KeepAsync(long formulaId, LabelPlan plan, long version, Func<Formula, Formula>? change = null, long formulaVersion = 0)
+    public async Task<(long Label, long Formula)> KeepAsync(
+        long formulaId,
+        LabelPlan plan,
+        long version,
+        Func<Formula, Formula>? change = null,
+        long formulaVersion = 0
+    )
     {
         _ = Sound(LabelPlan.Parse(plan.ToText()));
         await using var context = await contexts.CreateDbContextAsync();
         await using var transaction = await context.Database.BeginTransactionAsync();
-        var formula = await context.Formulas.FirstOrDefaultAsync(row => row.Id == formulaId) ?? throw new DocumentException("/id", "This formula is no longer there.");
+        var formula = await context.Formulas.FirstOrDefaultAsync(row => row.Id == formulaId)
+            ?? throw new DocumentException("/id", "This formula is no longer there.");
         var row = await context.Labels.FindAsync(formulaId);
         if ((row?.Version ?? 0) != version || (change is not null && formula.Version != formulaVersion))
             throw new StaleException(What);
         var text = plan.ToText();
         if (row is null)
-            context.Labels.Add(row = new LabelRow { FormulaId = formulaId, Document = text, Version = 1 });
+            context.Labels.Add(
+                row = new LabelRow
+                {
+                    FormulaId = formulaId,
+                    Document = text,
+                    Version = 1,
+                }
+            );
         else if (row.Document != text)
             (row.Document, row.Version) = (text, row.Version + 1);
         if (change is not null && await FormulaRows.RecordAsync(context, formula, change(FormulaReader.Parse(formula.Document)), knowledge))
@@ -71,5 +90,6 @@ public sealed class LabelStore(IDbContextFactory<CrockContext> contexts, Knowled
         return (row.Version, formula.Version);
     }
 
-    private static LabelPlan Sound(LabelPlan plan) => plan.Problems().ToList() is { Count: > 0 } problems ? throw new DocumentException(problems) : plan;
+    private static LabelPlan Sound(LabelPlan plan) =>
+        plan.Problems().ToList() is { Count: > 0 } problems ? throw new DocumentException(problems) : plan;
 }

@@ -17,7 +17,12 @@ public sealed class LadderStore(IDbContextFactory<CrockContext> contexts, TimePr
     public async Task<(IReadOnlyList<KeptLadder> Ladders, IReadOnlyList<UnreadableRow> Odd)> ListAsync(long formulaId)
     {
         await using var context = await contexts.CreateDbContextAsync();
-        var rows = await context.Ladders.AsNoTracking().Include(row => row.Observations).Where(row => row.FormulaId == formulaId).OrderByDescending(row => row.Id).ToListAsync();
+        var rows = await context
+            .Ladders.AsNoTracking()
+            .Include(row => row.Observations)
+            .Where(row => row.FormulaId == formulaId)
+            .OrderByDescending(row => row.Id)
+            .ToListAsync();
         return RowReading.Each(rows, Read);
     }
 
@@ -26,7 +31,9 @@ public sealed class LadderStore(IDbContextFactory<CrockContext> contexts, TimePr
     public async Task<KeptLadder?> FindAsync(long id)
     {
         await using var context = await contexts.CreateDbContextAsync();
-        return await context.Ladders.AsNoTracking().Include(row => row.Observations).FirstOrDefaultAsync(row => row.Id == id) is { } row ? Read(row) : null;
+        return await context.Ladders.AsNoTracking().Include(row => row.Observations).FirstOrDefaultAsync(row => row.Id == id) is { } row
+            ? Read(row)
+            : null;
     }
 
     /// <summary>Keeps a new ladder; returns its key.</summary>
@@ -60,7 +67,8 @@ public sealed class LadderStore(IDbContextFactory<CrockContext> contexts, TimePr
             throw new DocumentException($"/note-{tooLong.Rung}", $"A note has at most {RungObservation.LongestNote} letters.");
         await using var context = await contexts.CreateDbContextAsync();
         await using var transaction = await context.Database.BeginTransactionAsync();
-        var ladder = await context.Ladders.Include(row => row.Observations).FirstOrDefaultAsync(row => row.Id == id) ?? throw new DocumentException("/id", "This ladder is no longer there.");
+        var ladder = await context.Ladders.Include(row => row.Observations).FirstOrDefaultAsync(row => row.Id == id)
+            ?? throw new DocumentException("/id", "This ladder is no longer there.");
         if (ladder.Version != version)
             throw new StaleException(What);
         foreach (var one in found)
@@ -80,19 +88,40 @@ public sealed class LadderStore(IDbContextFactory<CrockContext> contexts, TimePr
 
     /// <summary>A ladder as its row keeps it.</summary>
     /// <exception cref="UnreadableRowException">It cannot be read.</exception>
-    internal static KeptLadder Read(LadderRow row)
-        => RowReading.Read(RowKind.Ladder, row.Id.ToString(System.Globalization.CultureInfo.InvariantCulture), "A ladder", () => new KeptLadder(
-            row.Id, row.FormulaId, PlanOf(row), DateTimeOffset.FromUnixTimeMilliseconds(row.MadeAt), row.Version));
+    internal static KeptLadder Read(LadderRow row) =>
+        RowReading.Read(RowKind.Ladder, row.Id.ToString(System.Globalization.CultureInfo.InvariantCulture), "A ladder", () =>
+            new KeptLadder(row.Id, row.FormulaId, PlanOf(row), DateTimeOffset.FromUnixTimeMilliseconds(row.MadeAt), row.Version)
+        );
 
     private static LadderPlan PlanOf(LadderRow row)
     {
         var formula = FormulaReader.Parse(row.Document);
-        if (row.Raise < 0 || row.Raise >= formula.Lines.Length || row.Lower < 0 || row.Lower >= formula.Lines.Length || row.Rungs is < 1 or > Ladder.MostRungs)
+        if (
+            row.Raise < 0
+            || row.Raise >= formula.Lines.Length
+            || row.Lower < 0
+            || row.Lower >= formula.Lines.Length
+            || row.Rungs is < 1 or > Ladder.MostRungs
+        )
             throw new DocumentException("/raise", "names a line that its formula does not have.");
-        if (row.Observations.Any(found => (found.Band is { } band && !Enum.IsDefined(band)) || (found.Grain is { } grain && !Enum.IsDefined(grain))))
+        if (
+            row.Observations.Any(found =>
+                (found.Band is { } band && !Enum.IsDefined(band)) || (found.Grain is { } grain && !Enum.IsDefined(grain))
+            )
+        )
             throw new DocumentException("/observations", "hold a word that is not known here.");
         return new LadderPlan(
-            formula, row.Raise, row.Lower, row.Step, row.Rungs, row.TestGrams,
-            [.. row.Observations.OrderBy(found => found.Rung).Select(found => new RungObservation(found.Rung, found.Band, found.Grain, found.Note))]);
+            formula,
+            row.Raise,
+            row.Lower,
+            row.Step,
+            row.Rungs,
+            row.TestGrams,
+            [
+                .. row
+                    .Observations.OrderBy(found => found.Rung)
+                    .Select(found => new RungObservation(found.Rung, found.Band, found.Grain, found.Note)),
+            ]
+        );
     }
 }

@@ -17,7 +17,12 @@ public sealed record IngredientUse(long FormulaId, string Name, ProductForm Form
 public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowledge knowledge, TimeProvider clock) : IDisposable
 {
     private const string What = "This ingredient";
-    private static readonly Formula Probe = new() { Name = "probe", Form = ProductForm.Balm, Phases = [new("A", "", Stage.Melt)] };
+    private static readonly Formula Probe = new()
+    {
+        Name = "probe",
+        Form = ProductForm.Balm,
+        Phases = [new("A", "", Stage.Melt)],
+    };
     private readonly SemaphoreSlim turn = new(1);
     private ImmutableHashSet<string> removed = [];
     private ImmutableDictionary<string, long> versions = ImmutableDictionary<string, long>.Empty;
@@ -40,7 +45,8 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
     /// <inheritdoc/>
     public void Dispose() => turn.Dispose();
 
-    /// <summary>Reads what is kept, and fills the index of names. Called at start, and when another file took the place of this one.</summary>
+    /// <summary>Reads what is kept, and fills the index of names. Called at start, and when another file took the place of this
+    /// one.</summary>
     public async Task PrepareAsync()
     {
         await using var context = await contexts.CreateDbContextAsync();
@@ -56,7 +62,10 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
         await using var context = await contexts.CreateDbContextAsync();
         if (await IngredientIndex.CandidatesAsync(context, query) is { Count: > 0 } candidates)
         {
-            var found = IngredientSearch.Rank(candidates.Select(knowledge.Catalogue.Find).OfType<Ingredient>().Where(ingredient => !removed.Contains(ingredient.Slug)), query);
+            var found = IngredientSearch.Rank(
+                candidates.Select(knowledge.Catalogue.Find).OfType<Ingredient>().Where(ingredient => !removed.Contains(ingredient.Slug)),
+                query
+            );
             if (found.Count > 0)
                 return found;
         }
@@ -69,32 +78,55 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
     /// <param name="ingredients">What is added.</param>
     /// <param name="pointerOf">Where an entry stands in what the maker gave, for messages.</param>
     /// <exception cref="DocumentException">A name or slug is there already; the pointer names the entry.</exception>
-    public Task AddAsync(IReadOnlyList<Ingredient> ingredients, Func<int, string> pointerOf)
-        => ChangeAsync(context =>
+    public Task AddAsync(IReadOnlyList<Ingredient> ingredients, Func<int, string> pointerOf) =>
+        ChangeAsync(context =>
         {
-            var slugs = knowledge.Catalogue.Ingredients.Select(ingredient => ingredient.Slug).Concat(Odd.Where(row => row.Kind == RowKind.OwnIngredient).Select(row => row.Key)).ToHashSet(StringComparer.Ordinal);
+            var slugs = knowledge
+                .Catalogue.Ingredients.Select(ingredient => ingredient.Slug)
+                .Concat(Odd.Where(row => row.Kind == RowKind.OwnIngredient).Select(row => row.Key))
+                .ToHashSet(StringComparer.Ordinal);
             var names = Present.Select(ingredient => IngredientSearch.Fold(ingredient.Name)).ToHashSet(StringComparer.Ordinal);
             var problems = new List<DocumentProblem>();
             foreach (var (ingredient, at) in ingredients.Select((ingredient, at) => (ingredient, at)))
             {
                 if (!names.Add(IngredientSearch.Fold(ingredient.Name)))
-                    problems.Add(new DocumentProblem($"{pointerOf(at)}/name", $"\"{ingredient.Name}\" is there already. Give it another name, or correct the one that is there."));
+                    problems.Add(
+                        new DocumentProblem(
+                            $"{pointerOf(at)}/name",
+                            $"\"{ingredient.Name}\" is there already. Give it another name, or correct the one that is there."
+                        )
+                    );
                 else if (!slugs.Add(ingredient.Slug))
-                    problems.Add(new DocumentProblem($"{pointerOf(at)}/slug", $"\"{ingredient.Slug}\" is taken, perhaps by one in the bin."));
+                    problems.Add(
+                        new DocumentProblem($"{pointerOf(at)}/slug", $"\"{ingredient.Slug}\" is taken, perhaps by one in the bin.")
+                    );
                 else
-                    context.OwnIngredients.Add(new OwnIngredientRow { Slug = ingredient.Slug, Document = TextOf(ingredient), ChangedAt = Stale.After(0, clock) });
+                    context.OwnIngredients.Add(
+                        new OwnIngredientRow
+                        {
+                            Slug = ingredient.Slug,
+                            Document = TextOf(ingredient),
+                            ChangedAt = Stale.After(0, clock),
+                        }
+                    );
             }
 
-            return problems.Count == 0 ? Task.FromResult(ingredients.Select(ingredient => ingredient.Slug)) : throw new DocumentException(problems);
+            return problems.Count == 0
+                ? Task.FromResult(ingredients.Select(ingredient => ingredient.Slug))
+                : throw new DocumentException(problems);
         });
 
     /// <summary>Changes an own ingredient.</summary>
     /// <exception cref="StaleException">Another window has changed it since the caller read it.</exception>
     /// <exception cref="DocumentException">There is no such own ingredient, or another one has its name.</exception>
-    public Task UpdateAsync(Ingredient ingredient, long version)
-        => ChangeAsync(async context =>
+    public Task UpdateAsync(Ingredient ingredient, long version) =>
+        ChangeAsync(async context =>
         {
-            if (Present.Any(other => other.Slug != ingredient.Slug && IngredientSearch.Fold(other.Name) == IngredientSearch.Fold(ingredient.Name)))
+            if (
+                Present.Any(other =>
+                    other.Slug != ingredient.Slug && IngredientSearch.Fold(other.Name) == IngredientSearch.Fold(ingredient.Name)
+                )
+            )
                 throw new DocumentException("/name", $"\"{ingredient.Name}\" is there already. Give it another name.");
             var row = await OwnAsync(context, ingredient.Slug, version);
             row.Document = TextOf(ingredient);
@@ -116,15 +148,25 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
         {
             var row = await OwnAsync(context, slug, version);
             var uses = await UsesAsync(context, slug);
-            if (uses.Count > 0 && (string.IsNullOrEmpty(replacement) || replacement == slug || Present.All(ingredient => ingredient.Slug != replacement)))
-                throw new DocumentException("/replacement", $"{uses.Count} formula{(uses.Count == 1 ? " holds" : "s hold")} it ({string.Join(", ", uses.Take(3).Select(use => use.Name))}). Say what should stand in its place.");
+            if (
+                uses.Count > 0
+                && (string.IsNullOrEmpty(replacement) || replacement == slug || Present.All(ingredient => ingredient.Slug != replacement))
+            )
+                throw new DocumentException(
+                    "/replacement",
+                    $"{uses.Count} formula{(uses.Count == 1 ? " holds" : "s hold")} it "
+                        + $"({string.Join(", ", uses.Take(3).Select(use => use.Name))}). Say what should stand in its place."
+                );
             row.IsRemoved = true;
             row.ChangedAt = Stale.After(row.ChangedAt, clock);
             var ids = uses.Select(use => use.FormulaId).ToList();
             foreach (var holder in await context.Formulas.Where(formula => ids.Contains(formula.Id)).ToListAsync())
             {
                 var formula = FormulaReader.Parse(holder.Document);
-                var edits = Enumerable.Range(0, formula.Lines.Length).Where(line => formula.Lines[line].Ingredient == slug).Select(line => new ReplaceIngredient(line, replacement!));
+                var edits = Enumerable
+                    .Range(0, formula.Lines.Length)
+                    .Where(line => formula.Lines[line].Ingredient == slug)
+                    .Select(line => new ReplaceIngredient(line, replacement!));
                 await FormulaRows.RecordAsync(context, holder, FormulaEdit.ApplyAll(formula, edits), knowledge);
                 holder.Version++;
                 holder.ChangedAt = Stale.After(0, clock);
@@ -161,8 +203,8 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
     /// <param name="version">The version the caller read, as <see cref="VersionOf(string, string)"/> says; null not to ask.</param>
     /// <exception cref="StaleException">Another window has set it since the caller read it.</exception>
     /// <exception cref="DocumentException">There is no such ingredient or property, or the value does not hold together.</exception>
-    public Task CorrectAsync(string slug, string property, Quantity? value, long? version = null)
-        => ChangeAsync(async context =>
+    public Task CorrectAsync(string slug, string property, Quantity? value, long? version = null) =>
+        ChangeAsync(async context =>
         {
             if (knowledge.Catalogue.Find(slug) is null)
                 throw new DocumentException("/ingredient", $"\"{slug}\" is not in the larder.");
@@ -180,8 +222,23 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
             }
 
             if (row is null)
-                context.Corrections.Add(row = new CorrectionRow { Ingredient = slug, Property = property, Unit = "", Source = "" });
-            (row.Value, row.Low, row.High, row.Unit, row.Source, row.Confidence) = (value.Value, value.Low, value.High, value.Unit, PlainText.OneLine(value.Source), value.Confidence);
+                context.Corrections.Add(
+                    row = new CorrectionRow
+                    {
+                        Ingredient = slug,
+                        Property = property,
+                        Unit = "",
+                        Source = "",
+                    }
+                );
+            (row.Value, row.Low, row.High, row.Unit, row.Source, row.Confidence) = (
+                value.Value,
+                value.Low,
+                value.High,
+                value.Unit,
+                PlainText.OneLine(value.Source),
+                value.Confidence
+            );
             row.ChangedAt = Stale.After(row.ChangedAt, clock);
             return [slug];
         });
@@ -195,12 +252,31 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
 
     private static async Task<IReadOnlyList<IngredientUse>> UsesAsync(CrockContext context, string slug)
     {
-        var rows = await context.FormulaIngredients.Where(held => held.Ingredient == slug)
-            .Join(context.Formulas, held => held.FormulaId, formula => formula.Id, (held, formula) => new { formula.Id, formula.Name, formula.Form, held.Percent }).ToListAsync();
+        var rows = await context
+            .FormulaIngredients.Where(held => held.Ingredient == slug)
+            .Join(
+                context.Formulas,
+                held => held.FormulaId,
+                formula => formula.Id,
+                (held, formula) =>
+                    new
+                    {
+                        formula.Id,
+                        formula.Name,
+                        formula.Form,
+                        held.Percent,
+                    }
+            )
+            .ToListAsync();
         return
         [
-            .. rows.SelectMany(row => Vocabulary.TryParse<ProductForm>(row.Form, out var form) ? new[] { new IngredientUse(row.Id, row.Name, form, row.Percent) } : [])
-                .OrderByDescending(use => use.Percent).ThenBy(use => use.Name, StringComparer.Ordinal),
+            .. rows.SelectMany(row =>
+                    Vocabulary.TryParse<ProductForm>(row.Form, out var form)
+                        ? new[] { new IngredientUse(row.Id, row.Name, form, row.Percent) }
+                        : []
+                )
+                .OrderByDescending(use => use.Percent)
+                .ThenBy(use => use.Name, StringComparer.Ordinal),
         ];
     }
 
@@ -208,11 +284,13 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
 
     private static async Task<OwnIngredientRow> OwnAsync(CrockContext context, string slug, long version)
     {
-        var row = await context.OwnIngredients.FindAsync(slug) ?? throw new DocumentException("/slug", $"\"{slug}\" is not an ingredient of your own.");
+        var row = await context.OwnIngredients.FindAsync(slug)
+            ?? throw new DocumentException("/slug", $"\"{slug}\" is not an ingredient of your own.");
         return row.ChangedAt == version ? row : throw new StaleException(What);
     }
 
-    /// <summary>One change at a time, so that the snapshot that stands is that of the last one. The change names the ingredients whose evaluation is tried before it is committed.</summary>
+    /// <summary>One change at a time, so that the snapshot that stands is that of the last one. The change names the ingredients whose
+    /// evaluation is tried before it is committed.</summary>
     private async Task ChangeAsync(Func<CrockContext, Task<IEnumerable<string>>> change)
     {
         await turn.WaitAsync();
@@ -236,34 +314,53 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
         var own = await context.OwnIngredients.AsNoTracking().OrderBy(row => row.Slug).ToListAsync();
         var values = context.Corrections.AsNoTracking().OrderBy(row => row.Ingredient).ThenBy(row => row.Property);
         var (rows, torn) = await RowReading.ColumnsAsync(values, values.Select(row => row.Ingredient + "/" + row.Property), RowKind.Value);
-        var (ingredients, oddOnes) = RowReading.Each(own, row => RowReading.Read(RowKind.OwnIngredient, row.Slug, row.Slug, () => Named(OwnIngredients.ParseStored(row.Document), row.Slug)));
+        var (ingredients, oddOnes) = RowReading.Each(own, row =>
+            RowReading.Read(RowKind.OwnIngredient, row.Slug, row.Slug, () => Named(OwnIngredients.ParseStored(row.Document), row.Slug))
+        );
         var withOwn = knowledge.Shipped.With(ingredients, []);
         var (corrections, oddValues) = RowReading.Each(rows, row => CorrectionOf(row, withOwn));
         var catalogue = knowledge.Shipped.With(ingredients, corrections);
         foreach (var slug in changed)
-            _ = Evaluator.Evaluate(Probe with { Lines = [new FormulaLine("A", slug, 50m), new FormulaLine("A", "castor-oil", null)] }, catalogue, knowledge.Settings);
+            _ = Evaluator.Evaluate(
+                Probe with
+                {
+                    Lines = [new FormulaLine("A", slug, 50m), new FormulaLine("A", "castor-oil", null)],
+                },
+                catalogue,
+                knowledge.Settings
+            );
         await IngredientIndex.FillAsync(context, catalogue.Ingredients);
         await transaction.CommitAsync();
         removed = [.. own.Where(row => row.IsRemoved).Select(row => row.Slug)];
-        versions = own.Select(row => (Key: row.Slug, row.ChangedAt)).Concat(rows.Select(row => (Key: $"{row.Ingredient}/{row.Property}", row.ChangedAt))).ToImmutableDictionary(row => row.Key, row => row.ChangedAt, StringComparer.Ordinal);
+        versions = own.Select(row => (Key: row.Slug, row.ChangedAt))
+            .Concat(rows.Select(row => (Key: $"{row.Ingredient}/{row.Property}", row.ChangedAt)))
+            .ToImmutableDictionary(row => row.Key, row => row.ChangedAt, StringComparer.Ordinal);
         Odd = [.. oddOnes, .. torn, .. oddValues];
         knowledge.Catalogue = catalogue;
     }
 
-    private static Ingredient Named(Ingredient ingredient, string slug)
-        => ingredient.Slug == slug && OwnIngredients.IsOwn(slug) ? ingredient : throw new DocumentException("/slug", $"says \"{ingredient.Slug}\", but it is kept as \"{slug}\".");
+    private static Ingredient Named(Ingredient ingredient, string slug) =>
+        ingredient.Slug == slug && OwnIngredients.IsOwn(slug)
+            ? ingredient
+            : throw new DocumentException("/slug", $"says \"{ingredient.Slug}\", but it is kept as \"{slug}\".");
 
-    private static Correction CorrectionOf(CorrectionRow row, Catalogue catalogue)
-        => RowReading.Read(RowKind.Value, $"{row.Ingredient}/{row.Property}", $"{catalogue.Find(row.Ingredient)?.Name ?? row.Ingredient}, your own {row.Property}", () =>
-        {
-            if (catalogue.Find(row.Ingredient) is null)
-                throw new DocumentException("/ingredient", $"\"{row.Ingredient}\" is not in the larder.");
-            var property = IngredientProperty.Find(row.Property) ?? throw new DocumentException("/property", $"\"{row.Property}\" is not a property.");
-            if (!Enum.IsDefined(row.Confidence))
-                throw new DocumentException("/confidence", "is a word that is not known here.");
-            var value = new Quantity(row.Value, row.Low, row.High, row.Unit, row.Source, row.Confidence);
-            return IngredientChecks.OfValue(property, value, $"/{row.Property}").ToList() is { Count: > 0 } problems
-                ? throw new DocumentException(problems)
-                : new Correction(row.Ingredient, row.Property, value);
-        });
+    private static Correction CorrectionOf(CorrectionRow row, Catalogue catalogue) =>
+        RowReading.Read(
+            RowKind.Value,
+            $"{row.Ingredient}/{row.Property}",
+            $"{catalogue.Find(row.Ingredient)?.Name ?? row.Ingredient}, your own {row.Property}",
+            () =>
+            {
+                if (catalogue.Find(row.Ingredient) is null)
+                    throw new DocumentException("/ingredient", $"\"{row.Ingredient}\" is not in the larder.");
+                var property = IngredientProperty.Find(row.Property)
+                    ?? throw new DocumentException("/property", $"\"{row.Property}\" is not a property.");
+                if (!Enum.IsDefined(row.Confidence))
+                    throw new DocumentException("/confidence", "is a word that is not known here.");
+                var value = new Quantity(row.Value, row.Low, row.High, row.Unit, row.Source, row.Confidence);
+                return IngredientChecks.OfValue(property, value, $"/{row.Property}").ToList() is { Count: > 0 } problems
+                    ? throw new DocumentException(problems)
+                    : new Correction(row.Ingredient, row.Property, value);
+            }
+        );
 }

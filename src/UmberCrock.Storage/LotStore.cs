@@ -14,7 +14,8 @@ public sealed class LotStore(IDbContextFactory<CrockContext> contexts, Knowledge
     private const string What = "This lot";
 
     /// <summary>Lots of one ingredient or, for null, of all that can be read; those that end first come first.</summary>
-    public async Task<IReadOnlyList<Lot>> ListAsync(string? ingredient = null) => [.. (await KeptAsync(ingredient)).Lots.Select(kept => kept.Lot)];
+    public async Task<IReadOnlyList<Lot>> ListAsync(string? ingredient = null) =>
+        [.. (await KeptAsync(ingredient)).Lots.Select(kept => kept.Lot)];
 
     /// <summary>As <see cref="ListAsync"/>, with their versions, and those that cannot be read.</summary>
     public async Task<(IReadOnlyList<KeptLot> Lots, IReadOnlyList<UnreadableRow> Odd)> KeptAsync(string? ingredient = null)
@@ -23,7 +24,14 @@ public sealed class LotStore(IDbContextFactory<CrockContext> contexts, Knowledge
         var fitting = context.Lots.AsNoTracking().Where(row => ingredient == null || row.Ingredient == ingredient).OrderBy(row => row.Id);
         var (rows, torn) = await RowReading.ColumnsAsync(fitting, fitting.Select(row => row.Id.ToString()), RowKind.Lot);
         var (read, odd) = RowReading.Each(rows, row => new KeptLot(Read(row), row.Version));
-        return ([.. read.OrderBy(kept => kept.Lot.UseBy ?? DateOnly.MaxValue).ThenBy(kept => kept.Lot.BoughtOn ?? DateOnly.MinValue).ThenBy(kept => kept.Lot.Id)], [.. torn, .. odd]);
+        return (
+            [
+                .. read.OrderBy(kept => kept.Lot.UseBy ?? DateOnly.MaxValue)
+                    .ThenBy(kept => kept.Lot.BoughtOn ?? DateOnly.MinValue)
+                    .ThenBy(kept => kept.Lot.Id),
+            ],
+            [.. torn, .. odd]
+        );
     }
 
     /// <summary>Keeps a lot: a new one for id 0, else in place of the one with its id.</summary>
@@ -31,18 +39,36 @@ public sealed class LotStore(IDbContextFactory<CrockContext> contexts, Knowledge
     /// <param name="version">The version the caller read; matters only for a lot that is there.</param>
     /// <returns>Its key.</returns>
     /// <exception cref="StaleException">Another window has changed it since the caller read it.</exception>
-    /// <exception cref="DocumentException">It does not hold together, its ingredient is not known, or there is no lot of that id of this ingredient.</exception>
+    /// <exception cref="DocumentException">It does not hold together, its ingredient is not known, or there is no lot of that id of this
+    /// ingredient.</exception>
     public async Task<long> KeepAsync(Lot lot, long version = 0)
     {
-        lot = lot with { Code = PlainText.OneLine(lot.Code), Supplier = PlainText.OneLine(lot.Supplier), Notes = PlainText.Lines(lot.Notes).Trim() };
+        lot = lot with
+        {
+            Code = PlainText.OneLine(lot.Code),
+            Supplier = PlainText.OneLine(lot.Supplier),
+            Notes = PlainText.Lines(lot.Notes).Trim(),
+        };
         if (lot.Problems().ToList() is { Count: > 0 } problems)
             throw new DocumentException(problems);
         if (knowledge.Catalogue.Find(lot.Ingredient) is null)
             throw new DocumentException("/ingredient", $"\"{lot.Ingredient}\" is not in the larder.");
         await using var context = await contexts.CreateDbContextAsync();
-        var row = lot.Id == 0 ? null : await context.Lots.FirstOrDefaultAsync(row => row.Id == lot.Id && row.Ingredient == lot.Ingredient) ?? throw new DocumentException("/id", "This lot is no longer there.");
+        var row =
+            lot.Id == 0
+                ? null
+                : await context.Lots.FirstOrDefaultAsync(row => row.Id == lot.Id && row.Ingredient == lot.Ingredient)
+                    ?? throw new DocumentException("/id", "This lot is no longer there.");
         if (row is null)
-            context.Lots.Add(row = new LotRow { Ingredient = lot.Ingredient, Code = "", Supplier = "", Notes = "" });
+            context.Lots.Add(
+                row = new LotRow
+                {
+                    Ingredient = lot.Ingredient,
+                    Code = "",
+                    Supplier = "",
+                    Notes = "",
+                }
+            );
         else if (row.Version != version)
             throw new StaleException(What);
         else
@@ -70,10 +96,22 @@ public sealed class LotStore(IDbContextFactory<CrockContext> contexts, Knowledge
 
     /// <summary>A lot as its row keeps it.</summary>
     /// <exception cref="UnreadableRowException">It does not hold together.</exception>
-    internal static Lot Read(LotRow row)
-        => RowReading.Read(RowKind.Lot, row.Id.ToString(CultureInfo.InvariantCulture), $"Lot {row.Code}", () =>
+    internal static Lot Read(LotRow row) =>
+        RowReading.Read(RowKind.Lot, row.Id.ToString(CultureInfo.InvariantCulture), $"Lot {row.Code}", () =>
         {
-            var lot = new Lot(row.Id, row.Ingredient, row.Code, row.Supplier, row.BoughtOn, row.BoughtGrams, row.RemainingGrams, row.PricePerKilogram, row.OpenedOn, row.UseBy, row.Notes);
+            var lot = new Lot(
+                row.Id,
+                row.Ingredient,
+                row.Code,
+                row.Supplier,
+                row.BoughtOn,
+                row.BoughtGrams,
+                row.RemainingGrams,
+                row.PricePerKilogram,
+                row.OpenedOn,
+                row.UseBy,
+                row.Notes
+            );
             return lot.Problems().ToList() is { Count: > 0 } problems ? throw new DocumentException(problems) : lot;
         });
 }

@@ -18,7 +18,11 @@ public sealed class RevisionStore(IDbContextFactory<CrockContext> contexts)
     public async Task<(IReadOnlyList<KeptRevision> Revisions, IReadOnlyList<UnreadableRow> Odd)> ListAsync(long formulaId)
     {
         await using var context = await contexts.CreateDbContextAsync();
-        var rows = await context.Revisions.AsNoTracking().Where(row => row.FormulaId == formulaId).OrderByDescending(row => row.Number).ToListAsync();
+        var rows = await context
+            .Revisions.AsNoTracking()
+            .Where(row => row.FormulaId == formulaId)
+            .OrderByDescending(row => row.Number)
+            .ToListAsync();
         return RowReading.Each(rows, Read);
     }
 
@@ -27,11 +31,15 @@ public sealed class RevisionStore(IDbContextFactory<CrockContext> contexts)
     public async Task<KeptRevision?> FindAsync(long formulaId, int number)
     {
         await using var context = await contexts.CreateDbContextAsync();
-        return await context.Revisions.AsNoTracking().FirstOrDefaultAsync(row => row.FormulaId == formulaId && row.Number == number) is { } row ? Read(row) : null;
+        return
+            await context.Revisions.AsNoTracking().FirstOrDefaultAsync(row => row.FormulaId == formulaId && row.Number == number) is { } row
+            ? Read(row)
+            : null;
     }
 
     /// <summary>The newest revision that can be read; null when there is none.</summary>
-    public async Task<KeptRevision?> LastAsync(long formulaId) => (await ListAsync(formulaId)).Revisions is [var newest, ..] ? newest : null;
+    public async Task<KeptRevision?> LastAsync(long formulaId) =>
+        (await ListAsync(formulaId)).Revisions is [var newest, ..] ? newest : null;
 
     /// <summary>Names a revision; false when there is none of that number.</summary>
     /// <param name="formulaId">The formula.</param>
@@ -55,7 +63,17 @@ public sealed class RevisionStore(IDbContextFactory<CrockContext> contexts)
         return true;
     }
 
-    private static KeptRevision Read(RevisionRow row)
-        => RowReading.Read(RowKind.Revision, string.Create(CultureInfo.InvariantCulture, $"{row.FormulaId}/{row.Number}"), $"Revision {row.Number}", () => new KeptRevision(
-            row.Number, row.Name, FormulaReader.Parse(row.Document), DateTimeOffset.FromUnixTimeMilliseconds(row.KeptAt)));
+    private static KeptRevision Read(RevisionRow row) =>
+        RowReading.Read(
+            RowKind.Revision,
+            string.Create(CultureInfo.InvariantCulture, $"{row.FormulaId}/{row.Number}"),
+            $"Revision {row.Number}",
+            () =>
+                new KeptRevision(
+                    row.Number,
+                    row.Name,
+                    FormulaReader.Parse(row.Document),
+                    DateTimeOffset.FromUnixTimeMilliseconds(row.KeptAt)
+                )
+        );
 }

@@ -62,7 +62,8 @@ public sealed class FormulaRow
     public ICollection<FormulaIngredientRow> Ingredients { get; } = new List<FormulaIngredientRow>();
 }
 
-/// <summary>How much of an ingredient a formula holds, over all its lines: what its document says, where it can be asked for without reading that.</summary>
+/// <summary>How much of an ingredient a formula holds, over all its lines: what its document says, where it can be asked for without
+/// reading that.</summary>
 public sealed class FormulaIngredientRow
 {
     /// <summary>The formula.</summary>

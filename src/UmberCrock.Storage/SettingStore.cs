@@ -29,9 +29,27 @@ public sealed class SettingStore(IDbContextFactory<CrockContext> contexts, Knowl
     {
         await using var context = await contexts.CreateDbContextAsync();
         var odd = new List<UnreadableRow>();
-        knowledge.Settings = Read(await context.Settings.FindAsync(Schools), "The choices where practitioners disagree", EvaluationSettings.Parse, SoundSettings, EvaluationSettings.Default);
-        knowledge.Workshop = Read(await context.Settings.FindAsync(Table), "What stands on the table", Workshop.Parse, Sound, Workshop.Default);
-        CopiesFolder = Read(await context.Settings.FindAsync(CopiesPlace), "Where copies go", text => System.Text.Json.JsonSerializer.Deserialize<string>(text) ?? "", text => text, "");
+        knowledge.Settings = Read(
+            await context.Settings.FindAsync(Schools),
+            "The choices where practitioners disagree",
+            EvaluationSettings.Parse,
+            SoundSettings,
+            EvaluationSettings.Default
+        );
+        knowledge.Workshop = Read(
+            await context.Settings.FindAsync(Table),
+            "What stands on the table",
+            Workshop.Parse,
+            Sound,
+            Workshop.Default
+        );
+        CopiesFolder = Read(
+            await context.Settings.FindAsync(CopiesPlace),
+            "Where copies go",
+            text => System.Text.Json.JsonSerializer.Deserialize<string>(text) ?? "",
+            text => text,
+            ""
+        );
         Odd = odd;
 
         T Read<T>(SettingRow? row, string name, Func<string, T> parse, Func<T, T> sound, T otherwise)
@@ -85,17 +103,25 @@ public sealed class SettingStore(IDbContextFactory<CrockContext> contexts, Knowl
 
     /// <summary>Settings that hold together.</summary>
     /// <exception cref="DocumentException">They do not.</exception>
-    internal static EvaluationSettings SoundSettings(EvaluationSettings settings)
-        => settings.Problems().ToList() is { Count: > 0 } problems ? throw new DocumentException(problems) : settings;
+    internal static EvaluationSettings SoundSettings(EvaluationSettings settings) =>
+        settings.Problems().ToList() is { Count: > 0 } problems ? throw new DocumentException(problems) : settings;
 
     /// <summary>A table that holds together.</summary>
     /// <exception cref="DocumentException">It does not.</exception>
-    internal static Workshop Sound(Workshop workshop) => workshop.Problems().ToList() is { Count: > 0 } problems ? throw new DocumentException(problems) : workshop;
+    internal static Workshop Sound(Workshop workshop) =>
+        workshop.Problems().ToList() is { Count: > 0 } problems ? throw new DocumentException(problems) : workshop;
 
     private static async Task PutAsync(CrockContext context, string name, string document)
     {
         if (await context.Settings.FindAsync(name) is not { } kept)
-            context.Settings.Add(new SettingRow { Name = name, Document = document, Version = 1 });
+            context.Settings.Add(
+                new SettingRow
+                {
+                    Name = name,
+                    Document = document,
+                    Version = 1,
+                }
+            );
         else
             (kept.Document, kept.Version) = (document, kept.Version + 1);
     }

@@ -31,7 +31,8 @@ public enum RowKind
     Setting,
 }
 
-/// <summary>A row that is kept but cannot be read: older, newer or damaged. It is shown as one line, to be saved as it is or taken out.</summary>
+/// <summary>A row that is kept but cannot be read: older, newer or damaged. It is shown as one line, to be saved as it is or taken
+/// out.</summary>
 /// <param name="Kind">What it is.</param>
 /// <param name="Key">Its key, as <see cref="RowKind"/> says.</param>
 /// <param name="Name">What it is called, as far as that can be told.</param>
@@ -58,7 +59,9 @@ internal static class RowReading
         }
         catch (Exception odd) when (IsOdd(odd))
         {
-            throw new UnreadableRowException(new UnreadableRow(kind, key, name.Length > 0 ? name : $"{Vocabulary.Word(kind)} {key}", WhyOf(odd)));
+            throw new UnreadableRowException(
+                new UnreadableRow(kind, key, name.Length > 0 ? name : $"{Vocabulary.Word(kind)} {key}", WhyOf(odd))
+            );
         }
     }
 
@@ -85,7 +88,11 @@ internal static class RowReading
     /// <param name="rows">The rows, in an order that stands.</param>
     /// <param name="keys">Their keys in the same order, as text.</param>
     /// <param name="kind">What they are.</param>
-    public static async Task<(List<TRow> Rows, List<UnreadableRow> Odd)> ColumnsAsync<TRow>(IQueryable<TRow> rows, IQueryable<string> keys, RowKind kind)
+    public static async Task<(List<TRow> Rows, List<UnreadableRow> Odd)> ColumnsAsync<TRow>(
+        IQueryable<TRow> rows,
+        IQueryable<string> keys,
+        RowKind kind
+    )
         where TRow : class
     {
         try
@@ -104,7 +111,9 @@ internal static class RowReading
                 }
                 catch (Exception one) when (IsOdd(one))
                 {
-                    bad.Add(new UnreadableRow(kind, all[at], $"{Vocabulary.Word(kind)} {all[at]}", "A column holds what does not belong there."));
+                    bad.Add(
+                        new UnreadableRow(kind, all[at], $"{Vocabulary.Word(kind)} {all[at]}", "A column holds what does not belong there.")
+                    );
                 }
             }
 
@@ -113,13 +122,25 @@ internal static class RowReading
     }
 
     /// <summary>True for what reading something odd throws, as against a fault of the machine.</summary>
-    public static bool IsOdd(Exception problem)
-        => problem is DocumentException or System.Text.Json.JsonException or FormatException or InvalidCastException or InvalidOperationException or ArgumentException or OverflowException or KeyNotFoundException or NullReferenceException;
+    public static bool IsOdd(Exception problem) =>
+        problem
+            is DocumentException
+                or System.Text.Json.JsonException
+                or FormatException
+                or InvalidCastException
+                or InvalidOperationException
+                or ArgumentException
+                or OverflowException
+                or KeyNotFoundException
+                or NullReferenceException;
 
-    private static string WhyOf(Exception problem) => problem switch
-    {
-        DocumentException refused => string.Join(" ", refused.Problems.Take(3).Select(one => $"{one.Pointer} {one.Reason}")),
-        System.Text.Json.JsonException json => $"its document holds something that is not known here{(json.Path is { Length: > 1 } path ? $", at {path.TrimStart('$', '.')}" : "")}. A newer version may have written it.",
-        _ => "it holds something that does not belong there.",
-    };
+    private static string WhyOf(Exception problem) =>
+        problem switch
+        {
+            DocumentException refused => string.Join(" ", refused.Problems.Take(3).Select(one => $"{one.Pointer} {one.Reason}")),
+            System.Text.Json.JsonException json => $"its document holds something that is not known "
+                + $"here{(json.Path is { Length: > 1 } path ? $", at {path.TrimStart('$', '.')}" : "")}. A newer version may have "
+                + $"written it.",
+            _ => "it holds something that does not belong there.",
+        };
 }

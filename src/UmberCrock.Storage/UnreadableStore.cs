@@ -7,7 +7,8 @@ using UmberCrock.Storage.Files;
 
 namespace UmberCrock.Storage;
 
-/// <summary>What can be done with a row that cannot be read: save it as it is, or take it out. What is taken out lies in a file first.</summary>
+/// <summary>What can be done with a row that cannot be read: save it as it is, or take it out. What is taken out lies in a file
+/// first.</summary>
 public sealed class UnreadableStore(DataFolder folder, LarderStore larder, SettingStore settings, TimeProvider clock)
 {
     /// <summary>The row as it is: every column by its name, as JSON; null when there is none.</summary>
@@ -38,20 +39,32 @@ public sealed class UnreadableStore(DataFolder folder, LarderStore larder, Setti
         return text.ToArray();
     }
 
-    /// <summary>Takes a row out: a formula goes into the bin, any other is written to the folder of what was taken out, then deleted. False when there is none.</summary>
+    /// <summary>Takes a row out: a formula goes into the bin, any other is written to the folder of what was taken out, then deleted. False
+    /// when there is none.</summary>
     public async Task<bool> TakeOutAsync(RowKind kind, string key)
     {
         if (await SaveAsync(kind, key) is not { } saved)
             return false;
         var (table, columns) = PlaceOf(kind);
-        var name = string.Create(CultureInfo.InvariantCulture, $"{clock.GetUtcNow().UtcDateTime:yyyyMMdd'T'HHmmssfff'Z'}-{Vocabulary.Word(kind)}-{Plain(key)}.json");
+        var name = string.Create(
+            CultureInfo.InvariantCulture,
+            $"{clock.GetUtcNow().UtcDateTime:yyyyMMdd'T'HHmmssfff'Z'}-{Vocabulary.Word(kind)}-{Plain(key)}.json"
+        );
         DataFolder.Write(Path.Combine(DataFolder.Made(folder.TakenOutFolder), name), saved);
         await using (var connection = await DataFile.OpenAsync(folder.DataFile, SqliteOpenMode.ReadWrite))
         {
             await DataFile.ExecuteAsync(connection, "PRAGMA foreign_keys=ON;");
-            await using var removal = kind == RowKind.Formula
-                ? Command(connection, $"UPDATE {table} SET DeletedAt = {clock.GetUtcNow().ToUnixTimeMilliseconds().ToString(CultureInfo.InvariantCulture)}, Version = Version + 1 WHERE {Where(columns)}", columns, PartsOf(kind, key)!)
-                : Command(connection, $"DELETE FROM {table} WHERE {Where(columns)}", columns, PartsOf(kind, key)!);
+            await using var removal =
+                kind == RowKind.Formula
+                    ? Command(
+                        connection,
+                        $"UPDATE {table} SET DeletedAt = "
+                            + $"{clock.GetUtcNow().ToUnixTimeMilliseconds().ToString(CultureInfo.InvariantCulture)}, Version = "
+                            + $"Version + 1 WHERE {Where(columns)}",
+                        columns,
+                        PartsOf(kind, key)!
+                    )
+                    : Command(connection, $"DELETE FROM {table} WHERE {Where(columns)}", columns, PartsOf(kind, key)!);
             await removal.ExecuteNonQueryAsync();
         }
 
@@ -84,18 +97,19 @@ public sealed class UnreadableStore(DataFolder folder, LarderStore larder, Setti
         }
     }
 
-    private static (string Table, string[] Columns) PlaceOf(RowKind kind) => kind switch
-    {
-        RowKind.Formula => ("Formulas", ["Id"]),
-        RowKind.Revision => ("Revisions", ["FormulaId", "Number"]),
-        RowKind.Ladder => ("Ladders", ["Id"]),
-        RowKind.Label => ("Labels", ["FormulaId"]),
-        RowKind.OwnIngredient => ("OwnIngredients", ["Slug"]),
-        RowKind.Value => ("Corrections", ["Ingredient", "Property"]),
-        RowKind.Lot => ("Lots", ["Id"]),
-        RowKind.Setting => ("Settings", ["Name"]),
-        _ => throw new ArgumentOutOfRangeException(nameof(kind)),
-    };
+    private static (string Table, string[] Columns) PlaceOf(RowKind kind) =>
+        kind switch
+        {
+            RowKind.Formula => ("Formulas", ["Id"]),
+            RowKind.Revision => ("Revisions", ["FormulaId", "Number"]),
+            RowKind.Ladder => ("Ladders", ["Id"]),
+            RowKind.Label => ("Labels", ["FormulaId"]),
+            RowKind.OwnIngredient => ("OwnIngredients", ["Slug"]),
+            RowKind.Value => ("Corrections", ["Ingredient", "Property"]),
+            RowKind.Lot => ("Lots", ["Id"]),
+            RowKind.Setting => ("Settings", ["Name"]),
+            _ => throw new ArgumentOutOfRangeException(nameof(kind)),
+        };
 
     private static string[]? PartsOf(RowKind kind, string key)
     {
@@ -111,7 +125,13 @@ public sealed class UnreadableStore(DataFolder folder, LarderStore larder, Setti
         var command = connection.CreateCommand();
         command.CommandText = statement;
         for (var at = 0; at < columns.Length; at++)
-            command.Parameters.AddWithValue($"$key{at}", long.TryParse(parts[at], NumberStyles.None, CultureInfo.InvariantCulture, out var number) && columns[at] is "Id" or "FormulaId" or "Number" ? number : parts[at]);
+            command.Parameters.AddWithValue(
+                $"$key{at}",
+                long.TryParse(parts[at], NumberStyles.None, CultureInfo.InvariantCulture, out var number)
+                && columns[at] is "Id" or "FormulaId" or "Number"
+                    ? number
+                    : parts[at]
+            );
         return command;
     }
 #pragma warning restore CA2100

@@ -43,21 +43,51 @@ var services = builder.Services;
 services.AddSingleton(launch).AddSingleton(_ => folder).AddSingleton(listen).AddSingleton(TimeProvider.System);
 services.AddSingleton(_ => new Knowledge(catalogue.GetAwaiter().GetResult()));
 services.AddPooledDbContextFactory<CrockContext>(options => CrockContext.Configure(options, folder.DataFile));
-services.AddSingleton<FormulaStore>().AddSingleton<LarderStore>().AddSingleton<LotStore>().AddSingleton<RevisionStore>().AddSingleton<LadderStore>().AddSingleton<LabelStore>()
-    .AddSingleton<SettingStore>().AddSingleton<BinStore>().AddSingleton<UnreadableStore>().AddSingleton<HouseFile>().AddSingleton<HouseOpening>().AddSingleton<DataHouse>();
+services
+    .AddSingleton<FormulaStore>()
+    .AddSingleton<LarderStore>()
+    .AddSingleton<LotStore>()
+    .AddSingleton<RevisionStore>()
+    .AddSingleton<LadderStore>()
+    .AddSingleton<LabelStore>()
+    .AddSingleton<SettingStore>()
+    .AddSingleton<BinStore>()
+    .AddSingleton<UnreadableStore>()
+    .AddSingleton<HouseFile>()
+    .AddSingleton<HouseOpening>()
+    .AddSingleton<DataHouse>();
 services.AddSingleton(provider => new Copies(folder.CopiesFolder, provider.GetRequiredService<TimeProvider>()));
 services.AddSingleton<AccessKeeper>().AddSingleton<HouseCertificate>().AddSingleton<PhoneListener>().AddSingleton<Pairing>();
-services.AddSingleton<ShelfKeeper>().AddSingleton<Versions>().AddSingleton<IncomingFiles>().AddSingleton<Upkeep>().AddHostedService(provider => provider.GetRequiredService<Upkeep>());
-services.AddRazorPages().AddMvcOptions(options =>
-{
-    options.Filters.Add<LostToken>();
-    options.Filters.Add<KnownHandlers>();
-});
-services.Configure<FormOptions>(options => (options.ValueCountLimit, options.MultipartBodyLengthLimit, options.ValueLengthLimit) = (RequestDoor.MostFields, IncomingFiles.MostBytes, RequestBody.MaxBytes));
+services
+    .AddSingleton<ShelfKeeper>()
+    .AddSingleton<Versions>()
+    .AddSingleton<IncomingFiles>()
+    .AddSingleton<Upkeep>()
+    .AddHostedService(provider => provider.GetRequiredService<Upkeep>());
+services
+    .AddRazorPages()
+    .AddMvcOptions(options =>
+    {
+        options.Filters.Add<LostToken>();
+        options.Filters.Add<KnownHandlers>();
+    });
+services.Configure<FormOptions>(options =>
+    (options.ValueCountLimit, options.MultipartBodyLengthLimit, options.ValueLengthLimit) = (
+        RequestDoor.MostFields,
+        IncomingFiles.MostBytes,
+        RequestBody.MaxBytes
+    )
+);
 services.Configure<Microsoft.AspNetCore.Mvc.CookieTempDataProviderOptions>(options => options.Cookie.Name = $"umber-note-{mark}");
 services.AddAntiforgery(options => (options.HeaderName, options.Cookie.Name) = ("X-Request-Token", $"umber-form-{mark}"));
-services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(DataFolder.Made(folder.KeysFolder))).SetApplicationName("umber-crock");
-services.AddAuthentication().AddCookie(AccessGate.Holder, AccessGate.Cookie($"umber-open-{mark}", TimeSpan.FromHours(12))).AddCookie(AccessGate.Phone, AccessGate.Cookie($"umber-phone-{mark}", TimeSpan.FromDays(400)));
+services
+    .AddDataProtection()
+    .PersistKeysToFileSystem(new DirectoryInfo(DataFolder.Made(folder.KeysFolder)))
+    .SetApplicationName("umber-crock");
+services
+    .AddAuthentication()
+    .AddCookie(AccessGate.Holder, AccessGate.Cookie($"umber-open-{mark}", TimeSpan.FromHours(12)))
+    .AddCookie(AccessGate.Phone, AccessGate.Cookie($"umber-phone-{mark}", TimeSpan.FromDays(400)));
 services.AddRateLimiter(GuessLimit.Configure);
 services.AddProblemDetails();
 services.AddExceptionHandler<ProblemWriter>();
@@ -71,17 +101,32 @@ services.AddOpenApi("v1");
 
 var app = builder.Build();
 app.Use(RequestDoor.HeadersAsync);
-app.UseExceptionHandler(new ExceptionHandlerOptions { SuppressDiagnosticsCallback = _ => true, ExceptionHandlingPath = ProblemWriter.Page, AllowStatusCode404Response = true });
+app.UseExceptionHandler(
+    new ExceptionHandlerOptions
+    {
+        SuppressDiagnosticsCallback = _ => true,
+        ExceptionHandlingPath = ProblemWriter.Page,
+        AllowStatusCode404Response = true,
+    }
+);
 app.UseWhen(context => ProblemWriter.IsForMachines(context.Request.Path), machines => machines.UseStatusCodePages());
-app.UseWhen(context => !ProblemWriter.IsForMachines(context.Request.Path), people => people.UseStatusCodePagesWithReExecute("/missing", "?status={0}"));
+app.UseWhen(
+    context => !ProblemWriter.IsForMachines(context.Request.Path),
+    people => people.UseStatusCodePagesWithReExecute("/missing", "?status={0}")
+);
 app.UseMiddleware<AccessGate>();
 app.Use(RequestDoor.CheckAsync);
-app.UseStaticFiles(new StaticFileOptions
-{
-    // Addresses of scripts and styles carry a version; fonts never change under their name.
-    OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = file.Context.Request.QueryString.HasValue || file.File.Name.EndsWith(".woff2", StringComparison.Ordinal)
-        ? "public, max-age=31536000, immutable" : "no-cache",
-});
+app.UseStaticFiles(
+    new StaticFileOptions
+    {
+        // Addresses of scripts and styles carry a version; fonts never change under their name.
+        OnPrepareResponse = file =>
+            file.Context.Response.Headers.CacheControl =
+                file.Context.Request.QueryString.HasValue || file.File.Name.EndsWith(".woff2", StringComparison.Ordinal)
+                    ? "public, max-age=31536000, immutable"
+                    : "no-cache",
+    }
+);
 app.Use(RequestDoor.DecimalMarkAsync);
 app.UseRouting();
 app.UseRateLimiter();
@@ -92,7 +137,9 @@ app.MapOpenApi("/openapi/{documentName}.json");
 try
 {
     await Opening.PrepareAsync(app.Services, launch, Console.WriteLine);
-    app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Umber Crock is ready: {string.Join(", ", app.Urls)}   (data in {folder.Path}; stop with Ctrl+C)"));
+    app.Lifetime.ApplicationStarted.Register(() =>
+        Console.WriteLine($"Umber Crock is ready: {string.Join(", ", app.Urls)}   (data in {folder.Path}; stop with Ctrl+C)")
+    );
     await app.RunAsync();
     return 0;
 }

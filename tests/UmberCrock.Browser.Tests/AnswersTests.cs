@@ -1,13 +1,18 @@
 namespace UmberCrock.Browser.Tests;
 
-/// <summary>Answers that come in another order than they were asked for, and answers that are refusals: the page shows what was asked last, and keeps what it had.</summary>
+/// <summary>Answers that come in another order than they were asked for, and answers that are refusals: the page shows what was asked last,
+/// and keeps what it had.</summary>
 public sealed class AnswersTests : IDisposable
 {
     // The first answer is held back until well after the second one is there.
-    private const string FirstComesLast = "const real = window.fetch; let asked = 0; window.answered = 0; window.fetch = (...what) => { const turn = ++asked;"
-        + " return real(...what).then(reply => new Promise(go => setTimeout(() => { window.answered += 1; go(reply); }, turn === 1 ? 1500 : 0))); }; return 1;";
+    private const string FirstComesLast =
+        "const real = window.fetch; let asked = 0; window.answered = 0; window.fetch = (...what) => { const turn = ++asked;"
+        + " return real(...what).then(reply => new Promise(go => setTimeout(() => { window.answered += 1; go(reply); }, turn === 1 "
+        + "? 1500 : 0))); }; return 1;";
 
-    private const string Refuses = "window.fetch = async () => new Response(JSON.stringify({ title: 'An error', detail: 'Out of reach just now.' }), { status: 500 }); return 1;";
+    private const string Refuses =
+        "window.fetch = async () => new Response(JSON.stringify({ title: 'An error', detail: 'Out of reach just now.' }), { "
+        + "status: 500 }); return 1;";
     private readonly Server server = Server.Start();
     private readonly Page page = new();
 
@@ -58,7 +63,10 @@ public sealed class AnswersTests : IDisposable
         page.Until(() => page.All("#swap-sheet[open] .swap").Count > 0, "swaps");
         var all = page.Text("#swap-list");
         page.Run<object>(FirstComesLast);
-        page.Run<object>("document.querySelector('#swap-sheet [name=inLarder]').click(); document.querySelector('#swap-sheet [name=inLarder]').click(); return 1;");
+        page.Run<object>(
+            "document.querySelector('#swap-sheet [name=inLarder]').click(); document.querySelector('#swap-sheet "
+                + "[name=inLarder]').click(); return 1;"
+        );
         page.Until(() => page.Run<long>("return window.answered;") == 2, "both answers have come");
         Thread.Sleep(100);
         page.Text("#swap-list").ShouldBe(all, "those of all, as was asked last");
@@ -67,6 +75,10 @@ public sealed class AnswersTests : IDisposable
         page.Until(() => page.Text("#swap-list").Contains("Out of reach just now.", StringComparison.Ordinal), "the reason in words");
     }
 
-    private void Type(string selector, string text)
-        => page.Run<object>($"const field = document.querySelector('{selector}'); field.value = {System.Text.Json.JsonSerializer.Serialize(text)}; field.dispatchEvent(new Event('input', {{ bubbles: true }})); return 1;");
+    private void Type(string selector, string text) =>
+        page.Run<object>(
+            $"const field = document.querySelector('{selector}'); field.value = "
+                + $"{System.Text.Json.JsonSerializer.Serialize(text)}; field.dispatchEvent(new Event('input', {{ bubbles: true "
+                + $"}})); return 1;"
+        );
 }

@@ -59,7 +59,10 @@ public sealed class IntakeStoryTests : IDisposable
         page.Until(() => Here() == "10", "back to its reading");
 
         page.PressHolding(Keys.Control, Keys.Enter);
-        page.Until(() => page.Path.StartsWith("/bench/", StringComparison.Ordinal) && page.Focused.GetAttribute("id") == "line-0", "it is on the bench");
+        page.Until(
+            () => page.Path.StartsWith("/bench/", StringComparison.Ordinal) && page.Focused.GetAttribute("id") == "line-0",
+            "it is on the bench"
+        );
         page["#f-name"].GetAttribute("value").ShouldBe("Cold-oar hand balm");
         page.All("#rows .row").Count.ShouldBe(7);
         page.All("#rows .phase").Count.ShouldBe(2);
@@ -67,7 +70,8 @@ public sealed class IntakeStoryTests : IDisposable
         page.Complaints.ShouldBeEmpty();
     }
 
-    /// <summary>From pasting to a clear formula: leave the grease out, the next doubt, a tenth, to the bench, the next finding, and two fixes.</summary>
+    /// <summary>From pasting to a clear formula: leave the grease out, the next doubt, a tenth, to the bench, the next finding, and two
+    /// fixes.</summary>
     [Fact]
     public void From_pasting_to_a_clear_formula_takes_fewer_than_ten_keys()
     {
@@ -87,7 +91,10 @@ public sealed class IntakeStoryTests : IDisposable
         Press("t", () => page.Text("#row-10 .am b") == "1 g", "a tenth");
         page.PressHolding(Keys.Control, Keys.Enter);
         keys++;
-        page.Until(() => page.Path.StartsWith("/bench/", StringComparison.Ordinal) && page.Focused.GetAttribute("id") == "line-0", "the bench");
+        page.Until(
+            () => page.Path.StartsWith("/bench/", StringComparison.Ordinal) && page.Focused.GetAttribute("id") == "line-0",
+            "the bench"
+        );
         Press(".", () => page.Focused.GetAttribute("data-fix") is not null, "the worst finding's fix");
         while (page.All(".finding.stop, .finding.caution").Count is var left and > 0)
             Press(Keys.Enter, () => page.All(".finding.stop, .finding.caution").Count < left, "one fewer");
@@ -108,11 +115,13 @@ public sealed class IntakeStoryTests : IDisposable
 
     private string? Here() => page.Focused.GetAttribute("data-number");
 
-    private void Paste(string text)
-        => page.Run<object>($$"""
+    private void Paste(string text) =>
+        page.Run<object>(
+            $$"""
             const field = document.getElementById('intake-text');
             field.value = {{System.Text.Json.JsonSerializer.Serialize(text)}};
             field.dispatchEvent(new Event('paste', { bubbles: true }));
             return 1;
-            """);
+            """
+        );
 }

@@ -23,13 +23,22 @@ public sealed class LabelStoryTests : IDisposable
         page.Until(() => page.All(".claims .refused").Count == 1, "the claim is refused while it is typed");
         page.Text(".proof").ShouldNotContain("Heals");
         page.Press(Keys.Escape, "1");
-        page.Until(() => page.All(".claims .refused").Count == 0 && Proof.Contains("Softensandcomforts", StringComparison.Ordinal), "the better wording stands");
+        page.Until(
+            () => page.All(".claims .refused").Count == 0 && Proof.Contains("Softensandcomforts", StringComparison.Ordinal),
+            "the better wording stands"
+        );
         page.Press("p");
-        page.Until(() => page.Downloaded("labels.pdf") is { Length: > 5000 } sheet && sheet.AsSpan().StartsWith("%PDF"u8), "the sheet comes as PDF");
+        page.Until(
+            () => page.Downloaded("labels.pdf") is { Length: > 5000 } sheet && sheet.AsSpan().StartsWith("%PDF"u8),
+            "the sheet comes as PDF"
+        );
         page.Open(new Uri(server.Address, page.Path));
         page.Until(() => page.Text(".claims").Contains("Softens and comforts dry skin", StringComparison.Ordinal), "and it is kept");
         page.Press("z");
-        page.Until(() => page.All(".proof svg").Count == 1 && !Proof.Contains("Softensandcomforts", StringComparison.Ordinal), "until it is taken back");
+        page.Until(
+            () => page.All(".proof svg").Count == 1 && !Proof.Contains("Softensandcomforts", StringComparison.Ordinal),
+            "until it is taken back"
+        );
         page.Complaints.ShouldBeEmpty();
     }
 
@@ -43,7 +52,12 @@ public sealed class LabelStoryTests : IDisposable
         page.Press("15", Keys.Tab);
         Choose("batch");
         page.Press("BHS 1125 A");
-        page.Until(() => page.Text(".proof").Contains("BHS 1125 A", StringComparison.Ordinal) && page.Text(".proof").Contains("0.53 oz", StringComparison.Ordinal), "on the label");
+        page.Until(
+            () =>
+                page.Text(".proof").Contains("BHS 1125 A", StringComparison.Ordinal)
+                && page.Text(".proof").Contains("0.53 oz", StringComparison.Ordinal),
+            "on the label"
+        );
         page.Press(Keys.Escape, "q");
         page.Until(() => page.All(".proof .code").Count == 0, "the code goes");
         page.Press(Keys.ArrowDown, Keys.ArrowDown);
@@ -53,7 +67,10 @@ public sealed class LabelStoryTests : IDisposable
         page.Until(() => page.Text("#label-refusal").Contains("“x” is not", StringComparison.Ordinal), "what cannot be is said");
         page["#label-refusal"].Location.Y.ShouldBeInRange(100, 400, "where it is seen");
         page.Open(new Uri(server.Address, page.Path));
-        page.Until(() => page.Text(".proof").Contains("0.53 oz", StringComparison.Ordinal) && page.All(".proof .code").Count == 0, "what could be is kept");
+        page.Until(
+            () => page.Text(".proof").Contains("0.53 oz", StringComparison.Ordinal) && page.All(".proof .code").Count == 0,
+            "what could be is kept"
+        );
         page.Complaints.ShouldAllBe(line => line.Contains("422", StringComparison.Ordinal), "but for the refusal");
     }
 
@@ -78,10 +95,16 @@ public sealed class LabelStoryTests : IDisposable
         OpenLabel();
         Choose("batch");
         page.Press("BHS 1125 A");
-        page.Until(() => page.Text(".proof").Contains("BHS 1125 A", StringComparison.Ordinal) && page.All(".proof .code").Count == 1, "batch and code");
+        page.Until(
+            () => page.Text(".proof").Contains("BHS 1125 A", StringComparison.Ordinal) && page.All(".proof .code").Count == 1,
+            "batch and code"
+        );
         var list = string.Join(", ", page.All(".inlist tbody tr:not(.bar) th").Select(name => name.Text.Trim()));
-        page.Run<object>($"(function () {{ {File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "jsQR.js"))} }}).call(window); return 1;");
-        page.Run<object>("""
+        page.Run<object>(
+            $"(function () {{ {File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "jsQR.js"))} }}).call(window); return 1;"
+        );
+        page.Run<object>(
+            """
             window.read = null;
             const image = new Image();
             image.onload = () => {
@@ -94,13 +117,15 @@ public sealed class LabelStoryTests : IDisposable
             };
             image.src = 'data:image/svg+xml,' + encodeURIComponent(document.querySelector('.proof').innerHTML);
             return 1;
-            """);
+            """
+        );
         page.Until(() => page.Run<string?>("return window.read") is not null, "the code is read");
         page.Run<string>("return window.read").ShouldBe($"BHS 1125 A\n{list}");
     }
 
     /// <summary>Goes to a field with all it holds chosen, as Tab does.</summary>
-    private void Choose(string field) => page.Run<object>($"const field = document.querySelector('[name={field}]'); field.focus(); field.select(); return 1;");
+    private void Choose(string field) =>
+        page.Run<object>($"const field = document.querySelector('[name={field}]'); field.focus(); field.select(); return 1;");
 
     private void OpenLabel()
     {

@@ -18,16 +18,30 @@ public sealed class LarderStoryTests : IDisposable
         page.Open(new Uri(server.Address, "/larder"));
         page.Until(() => page.Focused.GetAttribute("class")!.Contains("lrow", StringComparison.Ordinal), "the list has the keyboard");
         page.Press("/", "kokm");
-        page.Until(() => page.All(".lrow:not(.head)").Count == 1 && page.Text(".lrow:not(.head) b").StartsWith("Kokum butter", StringComparison.Ordinal), "found in spite of the slip");
+        page.Until(
+            () =>
+                page.All(".lrow:not(.head)").Count == 1
+                && page.Text(".lrow:not(.head) b").StartsWith("Kokum butter", StringComparison.Ordinal),
+            "found in spite of the slip"
+        );
         page.Press(Keys.Enter);
-        page.Until(() => page.Focused.GetAttribute("href")?.EndsWith("/larder/kokum-butter", StringComparison.Ordinal) == true, "the line has the keyboard");
+        page.Until(
+            () => page.Focused.GetAttribute("href")?.EndsWith("/larder/kokum-butter", StringComparison.Ordinal) == true,
+            "the line has the keyboard"
+        );
         page.Press(Keys.Enter);
-        page.Until(() => page.Path == "/larder/kokum-butter" && page.Focused.GetAttribute("data-property") == "density", "its page, the first value focused");
+        page.Until(
+            () => page.Path == "/larder/kokum-butter" && page.Focused.GetAttribute("data-property") == "density",
+            "its page, the first value focused"
+        );
 
         page.Press("e");
         page.Until(() => page.Focused.GetAttribute("id") == "value-value", "the own value's field");
         page.Press("0.8", Keys.Tab, Keys.Tab, Keys.Tab, "own scale", Keys.Enter);
-        page.Until(() => page.All("#value-sheet .wrong").Count == 1 && page.Focused.GetAttribute("id") is not null, "the old range leaves the value out, and that is said");
+        page.Until(
+            () => page.All("#value-sheet .wrong").Count == 1 && page.Focused.GetAttribute("id") is not null,
+            "the old range leaves the value out, and that is said"
+        );
         page["#value-sheet [name=value-low]"].Clear();
         page["#value-sheet [name=value-high]"].Clear();
         page["#value-sheet [name=source]"].SendKeys(Keys.Enter);
@@ -45,7 +59,11 @@ public sealed class LarderStoryTests : IDisposable
 
         server.Restart();
         page.Open(new Uri(server.Address, "/larder?Show=stock"));
-        page.All(".lrow:not(.head)").Select(row => row.Text).ShouldContain(row => row.Contains("Kokum butter", StringComparison.Ordinal) && row.Contains("180.50", StringComparison.Ordinal));
+        page.All(".lrow:not(.head)")
+            .Select(row => row.Text)
+            .ShouldContain(row =>
+                row.Contains("Kokum butter", StringComparison.Ordinal) && row.Contains("180.50", StringComparison.Ordinal)
+            );
         // The refused form above is answered 422, which Chromium writes into its console.
         page.Complaints.Where(complaint => !complaint.Contains("422", StringComparison.Ordinal)).ShouldBeEmpty();
     }
@@ -66,7 +84,10 @@ public sealed class LarderStoryTests : IDisposable
         page.Press("/");
         page.Until(() => page.Focused.GetAttribute("id") == "add-query", "the search");
         page.Press("hive wax");
-        page.Until(() => page.All("#add-list [aria-selected=true] b").Select(name => name.Text).FirstOrDefault() == "Hive wax of the boathouse", "found");
+        page.Until(
+            () => page.All("#add-list [aria-selected=true] b").Select(name => name.Text).FirstOrDefault() == "Hive wax of the boathouse",
+            "found"
+        );
         page.Press(Keys.Enter);
         page.Until(() => page.All("#rows .nm b").Any(name => name.Text == "Hive wax of the boathouse"), "on the bench");
         page.Complaints.ShouldBeEmpty();

@@ -20,7 +20,29 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
     public void Nothing_hangs_out_sideways_and_every_dose_keeps_its_gauge(int width, int height)
     {
         using var page = new Page(width, height);
-        foreach (var path in new[] { "/", "/larder", "/larder/shea-butter-refined", "/larder/new?from=beeswax", "/settings", "/intake", "/intake?sample=true", "/bench/6/how", "/bench/6/notes", "/bench/6/weigh", "/bench/6/compare", "/bench/6/ladder", "/bench/6/label", "/copies", "/phones", "/bin", "/unlock", "/bench" })
+        foreach (
+            var path in new[]
+            {
+                "/",
+                "/larder",
+                "/larder/shea-butter-refined",
+                "/larder/new?from=beeswax",
+                "/settings",
+                "/intake",
+                "/intake?sample=true",
+                "/bench/6/how",
+                "/bench/6/notes",
+                "/bench/6/weigh",
+                "/bench/6/compare",
+                "/bench/6/ladder",
+                "/bench/6/label",
+                "/copies",
+                "/phones",
+                "/bin",
+                "/unlock",
+                "/bench",
+            }
+        )
         {
             page.Open(new Uri(server.Address, path));
             page.Run<bool>("return document.documentElement.scrollWidth <= window.innerWidth").ShouldBeTrue($"{path} at {width}");
@@ -73,7 +95,11 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
         page.Open(new Uri(server.Address, path));
         var checker = File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "axe.min.js"));
         page.Run<object>($"{checker}; return 1;");
-        page.Run<object>("window.found = null; axe.run({ runOnly: ['wcag2a', 'wcag2aa'] }).then(result => { window.found = result.violations.map(rule => rule.id + ': ' + rule.nodes.map(node => node.html.slice(0, 120)).join(' | ')).join('\\n'); }); return 1;");
+        page.Run<object>(
+            "window.found = null; axe.run({ runOnly: ['wcag2a', 'wcag2aa'] }).then(result => { window.found = "
+                + "result.violations.map(rule => rule.id + ': ' + rule.nodes.map(node => node.html.slice(0, 120)).join(' | "
+                + "')).join('\\n'); }); return 1;"
+        );
         page.Until(() => page.Run<object?>("return window.found") is not null, "the checker is done");
         page.Run<string>("return window.found").ShouldBe("");
     }

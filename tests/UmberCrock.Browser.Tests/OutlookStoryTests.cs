@@ -31,21 +31,33 @@ public sealed class OutlookStoryTests : IDisposable
         page.Complaints.ShouldBeEmpty();
     }
 
-    /// <summary>A stick that suits 20 C and not 35 C: celadon ends and a wedge stands on the line under the chart and on its read-out, and on the shelf.</summary>
+    /// <summary>A stick that suits 20 C and not 35 C: celadon ends and a wedge stands on the line under the chart and on its read-out, and
+    /// on the shelf.</summary>
     [Fact]
     public void A_stick_that_softens_in_its_climate_shows_it_before_a_number_is_read()
     {
         OpenFile(FindingExamples.ByCode["too-soft-warm"]);
-        page.All(".read li").Select(cell => (cell.FindElement(By.TagName("b")).Text, cell.FindElements(By.CssSelector("b svg")).Count))
+        page.All(".read li")
+            .Select(cell => (cell.FindElement(By.TagName("b")).Text, cell.FindElements(By.CssSelector("b svg")).Count))
             .ShouldBe([("stick", 0), ("stick", 0), ("balm", 1), ("balm", 1)]);
-        page.All(".chart path[fill='#C98B1B'] title").Single().GetAttribute("textContent").ShouldNotBeNull().ShouldContain("balm, which this kind of product does not want");
-        page.Run<bool>("""
-            const ends = fill => [...document.querySelectorAll(`.chart path[fill='${fill}']`)].map(path => path.getBBox());
-            const wedge = ends('#C98B1B')[0];
-            return Math.abs(Math.max(...ends('#A6C3B4').map(box => box.x + box.width)) - (wedge.x + wedge.width / 2)) < 1;
-            """).ShouldBeTrue("celadon ends where the wedge stands");
+        page.All(".chart path[fill='#C98B1B'] title")
+            .Single()
+            .GetAttribute("textContent")
+            .ShouldNotBeNull()
+            .ShouldContain("balm, which this kind of product does not want");
+        page.Run<bool>(
+                """
+                const ends = fill => [...document.querySelectorAll(`.chart path[fill='${fill}']`)].map(path => path.getBBox());
+                const wedge = ends('#C98B1B')[0];
+                return Math.abs(Math.max(...ends('#A6C3B4').map(box => box.x + box.width)) - (wedge.x + wedge.width / 2)) < 1;
+                """
+            )
+            .ShouldBeTrue("celadon ends where the wedge stands");
         page.Open(server.Address);
-        page.All(".shelf .form").Single(form => form.Text.Contains("too-soft-warm", StringComparison.Ordinal)).FindElements(By.CssSelector("path[fill='#C98B1B']")).ShouldNotBeEmpty();
+        page.All(".shelf .form")
+            .Single(form => form.Text.Contains("too-soft-warm", StringComparison.Ordinal))
+            .FindElements(By.CssSelector("path[fill='#C98B1B']"))
+            .ShouldNotBeEmpty();
     }
 
     [Fact]
@@ -67,8 +79,17 @@ public sealed class OutlookStoryTests : IDisposable
         page.Press("g");
         page.Until(() => page.Run<bool>("return document.getElementById('earlier').hasAttribute('d')"), "its curve is drawn");
         page.Press("2", "4", Keys.Enter);
-        page.Until(() => page["#dose-0"].GetAttribute("value") == "24.00" && page.Run<bool>("return document.getElementById('earlier').getAttribute('d') !== null"), "and stays while doses change");
-        page.Run<bool>("return document.getElementById('earlier').getAttribute('d') !== document.querySelector('.chart path[stroke-width=\"2.8\"]').getAttribute('d')").ShouldBeTrue();
+        page.Until(
+            () =>
+                page["#dose-0"].GetAttribute("value") == "24.00"
+                && page.Run<bool>("return document.getElementById('earlier').getAttribute('d') !== null"),
+            "and stays while doses change"
+        );
+        page.Run<bool>(
+                "return document.getElementById('earlier').getAttribute('d') !== document.querySelector('.chart "
+                    + "path[stroke-width=\"2.8\"]').getAttribute('d')"
+            )
+            .ShouldBeTrue();
         page.Press(Keys.Escape, "g");
         page.Until(() => !page.Run<bool>("return document.getElementById('earlier').hasAttribute('d')"), "and goes again");
         page.Complaints.ShouldBeEmpty();
@@ -100,7 +121,10 @@ public sealed class OutlookStoryTests : IDisposable
         var file = Path.Combine(Directory.CreateTempSubdirectory("umber-crock-file-").FullName, "example.formula.json");
         File.WriteAllText(file, FormulaWriter.ToText(formula));
         page["#import-file"].SendKeys(file);
-        page.Until(() => page["#f-name"].GetAttribute("value") == formula.Name && page.Focused.GetAttribute("id") == "line-0", $"{formula.Name} is open");
+        page.Until(
+            () => page["#f-name"].GetAttribute("value") == formula.Name && page.Focused.GetAttribute("id") == "line-0",
+            $"{formula.Name} is open"
+        );
         Directory.Delete(Path.GetDirectoryName(file)!, recursive: true);
     }
 }

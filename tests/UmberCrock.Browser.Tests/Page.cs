@@ -14,15 +14,25 @@ internal sealed class Page : IDisposable
     {
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium", AcceptInsecureCertificates = trustsAll };
         options.AddArguments(
-            "--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-            "--disable-component-update", "--disable-sync", $"--user-data-dir={profile}", $"--window-size={width},{height}");
+            "--headless",
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-quic",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+            $"--user-data-dir={profile}",
+            $"--window-size={width},{height}"
+        );
         options.AddUserProfilePreference("download.default_directory", profile);
         options.SetLoggingPreference(LogType.Browser, LogLevel.Warning);
         driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin/chromedriver"), options);
     }
 
     /// <summary>The file of a name that was downloaded; null while there is none.</summary>
-    public byte[]? Downloaded(string name) => System.IO.Path.Combine(profile, name) is var file && File.Exists(file) ? File.ReadAllBytes(file) : null;
+    public byte[]? Downloaded(string name) =>
+        System.IO.Path.Combine(profile, name) is var file && File.Exists(file) ? File.ReadAllBytes(file) : null;
 
     public void Open(Uri address) => driver.Navigate().GoToUrl(address);
 
@@ -55,12 +65,17 @@ internal sealed class Page : IDisposable
 
     public void PressHolding(string held, string key) => new Actions(driver).KeyDown(held).SendKeys(key).KeyUp(held).Perform();
 
-    /// <summary>Presses and lets go of the pointer in the middle of something, as a hand does: what moves away meanwhile is missed.</summary>
+    /// <summary>Presses and lets go of the pointer in the middle of something, as a hand does: what moves away meanwhile is
+    /// missed.</summary>
     public void Click(string selector)
     {
         var target = this[selector];
         // Brought to where a hand would have it: not under the bar of keys.
-        driver.ExecuteScript("const box = arguments[0].getBoundingClientRect(); if (box.top < 60 || box.bottom > innerHeight - 60) arguments[0].scrollIntoView({ block: 'center' });", target);
+        driver.ExecuteScript(
+            "const box = arguments[0].getBoundingClientRect(); if (box.top < 60 || box.bottom > innerHeight - 60) "
+                + "arguments[0].scrollIntoView({ block: 'center' });",
+            target
+        );
         new Actions(driver).MoveToElement(target).ClickAndHold().Pause(TimeSpan.FromMilliseconds(80)).Release().Perform();
     }
 
@@ -73,12 +88,21 @@ internal sealed class Page : IDisposable
     public T Run<T>(string script) => (T)driver.ExecuteScript(script)!;
 
     /// <summary>Shows pages as a phone of this size does: narrower than a window of the browser can be made.</summary>
-    public void AsPhone(int width, int height)
-        => driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new Dictionary<string, object?> { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = true });
+    public void AsPhone(int width, int height) =>
+        driver.ExecuteCdpCommand(
+            "Emulation.setDeviceMetricsOverride",
+            new Dictionary<string, object?>
+            {
+                ["width"] = width,
+                ["height"] = height,
+                ["deviceScaleFactor"] = 1,
+                ["mobile"] = true,
+            }
+        );
 
     /// <summary>Waits until something holds, and says what did not.</summary>
-    public void Until(Func<bool> holds, string what)
-        => new WebDriverWait(driver, TimeSpan.FromSeconds(10)) { Message = what }.Until(_ =>
+    public void Until(Func<bool> holds, string what) =>
+        new WebDriverWait(driver, TimeSpan.FromSeconds(10)) { Message = what }.Until(_ =>
         {
             try
             {

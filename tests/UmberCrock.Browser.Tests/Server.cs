@@ -55,7 +55,14 @@ internal sealed partial class Server : IDisposable
         var configuration = new DirectoryInfo(AppContext.BaseDirectory).Parent!.Name;
         var start = new ProcessStartInfo("dotnet")
         {
-            ArgumentList = { Path.Combine(web, "bin", configuration, "net10.0", "UmberCrock.Web.dll"), "--port", port.ToString(System.Globalization.CultureInfo.InvariantCulture), "--data", dataFolder },
+            ArgumentList =
+            {
+                Path.Combine(web, "bin", configuration, "net10.0", "UmberCrock.Web.dll"),
+                "--port",
+                port.ToString(System.Globalization.CultureInfo.InvariantCulture),
+                "--data",
+                dataFolder,
+            },
             WorkingDirectory = web,
             RedirectStandardOutput = true,
             UseShellExecute = false,

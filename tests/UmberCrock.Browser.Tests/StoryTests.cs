@@ -17,12 +17,19 @@ public sealed class StoryTests : IDisposable
     {
         page.Open(server.Address);
         page.All(".shelf .form").Count.ShouldBeGreaterThanOrEqualTo(5);
-        page.All(".shelf .form").Select(form => form.GetAttribute("data-verdict")).Distinct().Order().ShouldBe(["caution", "clear", "stop"]);
+        page.All(".shelf .form")
+            .Select(form => form.GetAttribute("data-verdict"))
+            .Distinct()
+            .Order()
+            .ShouldBe(["caution", "clear", "stop"]);
 
         // The shelf has the keyboard; its first formula is the hand stick.
         page.Until(() => page.Focused.Text.Contains("Blade-hand stick", StringComparison.Ordinal), "the first formula has the focus");
         page.Press(Keys.Enter);
-        page.Until(() => page.Path.StartsWith("/bench/", StringComparison.Ordinal) && page.Focused.GetAttribute("id") == "line-0", "the bench, its first line focused");
+        page.Until(
+            () => page.Path.StartsWith("/bench/", StringComparison.Ordinal) && page.Focused.GetAttribute("id") == "line-0",
+            "the bench, its first line focused"
+        );
         Dose(0).ShouldBe("18.00");
 
         page.Press("2", "6", Keys.Enter);
@@ -84,7 +91,10 @@ public sealed class StoryTests : IDisposable
         page.Press("/");
         page.Until(() => page.Focused.GetAttribute("id") == "add-query", "the search has the focus");
         page.Press("huile de coco");
-        page.Until(() => page.All("#add-list [role=option]").Count > 0 && page.Text("#add-list [aria-selected=true] b") == "Coconut oil", "found by its French name");
+        page.Until(
+            () => page.All("#add-list [role=option]").Count > 0 && page.Text("#add-list [aria-selected=true] b") == "Coconut oil",
+            "found by its French name"
+        );
         page.Press(Keys.Enter);
         page.Until(() => page.Focused.GetAttribute("data-dose") == "4", "the new line's dose has the focus");
         page.Text("#line-4 .nm b").ShouldBe("Coconut oil");
@@ -114,8 +124,13 @@ public sealed class StoryTests : IDisposable
         page.Until(() => page.Focused.GetAttribute("class") == "swap", "the closest candidate has the keyboard");
         page.Text("#swap-title").ShouldStartWith("In the place of beeswax");
         page.Run<object>("document.querySelector('#swap-sheet [value=bee]').click(); return 1;");
-        page.Until(() => page.All(".swap").Count > 0 && page.All(".swap b").All(name => !name.Text.Contains("Beeswax", StringComparison.Ordinal)), "without bees");
-        page.Run<object>("[...document.querySelectorAll('.swap')].find(choice => choice.textContent.includes('Candelilla')).focus(); return 1;");
+        page.Until(
+            () => page.All(".swap").Count > 0 && page.All(".swap b").All(name => !name.Text.Contains("Beeswax", StringComparison.Ordinal)),
+            "without bees"
+        );
+        page.Run<object>(
+            "[...document.querySelectorAll('.swap')].find(choice => choice.textContent.includes('Candelilla')).focus(); return 1;"
+        );
         page.Press(Keys.Enter);
         page.Until(() => page.Text("#line-0 .nm b") == "Candelilla wax", "taken");
         Dose(0).ShouldBe("9.33", "two thirds of 14 by the school that is set");

@@ -20,7 +20,10 @@ public sealed class TrialStoryTests : IDisposable
         page.OpenTab(address);
         page.Until(() => page.Focused.GetAttribute("id") == "line-0", "the second window");
         page.Press("2", "1", Keys.Enter);
-        page.Until(() => page.Text("#kept").StartsWith("Kept", StringComparison.Ordinal) && Dose(0) == "21.00", "kept from the second window");
+        page.Until(
+            () => page.Text("#kept").StartsWith("Kept", StringComparison.Ordinal) && Dose(0) == "21.00",
+            "kept from the second window"
+        );
 
         page.GoToTab(0);
         page.Until(() => Dose(0) == "21.00", "the first window catches up when it is looked at again");
@@ -34,20 +37,26 @@ public sealed class TrialStoryTests : IDisposable
 
         Elsewhere(0, "19");
         page.Press(Keys.Escape, "b");
-        page.Until(() => page.Text("#refusal").Contains("another window", StringComparison.Ordinal), "an act that is not typed is told as well");
+        page.Until(
+            () => page.Text("#refusal").Contains("another window", StringComparison.Ordinal),
+            "an act that is not typed is told as well"
+        );
         Dose(1).ShouldBe("6.00");
     }
 
     /// <summary>A dose that another window sets, without this one being left.</summary>
-    private void Elsewhere(int line, string dose)
-        => page.Run<bool>($$"""
-            const bench = document.getElementById('bench');
-            return await fetch(`/bench/${bench.dataset.id}?handler=Dose`, {
-              method: 'POST',
-              headers: { 'Content-Type': 'application/json', 'X-Request-Token': document.querySelector('input[name=__RequestVerificationToken]').value },
-              body: JSON.stringify({ version: Number(bench.dataset.version), line: {{line}}, text: '{{dose}}' }),
-            }).then(answer => answer.ok);
-            """).ShouldBeTrue();
+    private void Elsewhere(int line, string dose) =>
+        page.Run<bool>(
+                $$"""
+                const bench = document.getElementById('bench');
+                return await fetch(`/bench/${bench.dataset.id}?handler=Dose`, {
+                  method: 'POST',
+                  headers: { 'Content-Type': 'application/json', 'X-Request-Token': document.querySelector('input[name=__RequestVerificationToken]').value },
+                  body: JSON.stringify({ version: Number(bench.dataset.version), line: {{line}}, text: '{{dose}}' }),
+                }).then(answer => answer.ok);
+                """
+            )
+            .ShouldBeTrue();
 
     [Fact]
     public void What_is_typed_while_the_application_is_away_is_kept_once_it_is_back()
@@ -59,7 +68,10 @@ public sealed class TrialStoryTests : IDisposable
         Dose(0).ShouldBe("22");
         page.Press(Keys.ArrowDown, "7");
         server.StartAgain();
-        page.Until(() => page.Text("#kept").StartsWith("Kept", StringComparison.Ordinal) && Dose(0) == "22.00", "and kept once the application answers");
+        page.Until(
+            () => page.Text("#kept").StartsWith("Kept", StringComparison.Ordinal) && Dose(0) == "22.00",
+            "and kept once the application answers"
+        );
         Dose(1).ShouldBe("7", "what is still being typed is not swept away by the answer");
         page.Press(Keys.Enter);
         page.Until(() => Dose(1) == "7.00", "and kept in its turn");
@@ -75,7 +87,10 @@ public sealed class TrialStoryTests : IDisposable
         page.Press("m");
         page.Until(() => page.All("#make-sheet[open] .cannot").Count == 1, "it is within its limits already");
         page.Press(Keys.ArrowDown, Keys.ArrowDown, Keys.ArrowDown);
-        page.Until(() => page.All("#make-take").Count == 1 && page.Text("#make-answer .changes").Contains("35 °C", StringComparison.Ordinal), "what it would become is shown");
+        page.Until(
+            () => page.All("#make-take").Count == 1 && page.Text("#make-answer .changes").Contains("35 °C", StringComparison.Ordinal),
+            "what it would become is shown"
+        );
         Dose(1).ShouldBe("4.00", "nothing is taken yet");
         page.Press(Keys.Enter);
         page.Until(() => page["#f-high"].GetAttribute("value") == "35", "taken with one key");
@@ -103,7 +118,10 @@ public sealed class TrialStoryTests : IDisposable
         Follow(".acts .btn.first");
         page.Until(() => page.Text(".fared").Length > 0, "how the prediction fared is said");
         Follow("button[formaction$='rung=4']");
-        page.Until(() => page.Path.StartsWith("/bench/", StringComparison.Ordinal) && page.Text(".strip .rev") == "rev 2", "the rung is the next revision");
+        page.Until(
+            () => page.Path.StartsWith("/bench/", StringComparison.Ordinal) && page.Text(".strip .rev") == "rev 2",
+            "the rung is the next revision"
+        );
         Dose(0).ShouldBe("20.00");
 
         page.Press("c");
@@ -111,7 +129,12 @@ public sealed class TrialStoryTests : IDisposable
         page.Text(".revlist li:nth-child(2)").ShouldContain("ladder, beeswax 20");
         page.Run<object>("document.querySelector('[name=a][value=\"1\"]').focus(); return 1;");
         page.Press(Keys.Space);
-        page.Until(() => page.Text(".sides h2").StartsWith("rev 1", StringComparison.Ordinal) && page.Text(".changes").Contains("beeswax 18 to 20", StringComparison.Ordinal), "side by side");
+        page.Until(
+            () =>
+                page.Text(".sides h2").StartsWith("rev 1", StringComparison.Ordinal)
+                && page.Text(".changes").Contains("beeswax 18 to 20", StringComparison.Ordinal),
+            "side by side"
+        );
         page.Focused.GetAttribute("value").ShouldBe("1", "the chosen revision still has the keyboard");
         page.Press(Keys.Escape);
         page.Until(() => page.Focused.GetAttribute("id") == "line-0", "back at the bench");

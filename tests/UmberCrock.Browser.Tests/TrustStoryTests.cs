@@ -58,13 +58,21 @@ public sealed class TrustStoryTests : IDisposable
         page.Press("e");
         page.Until(() => page.All("#value-sheet[open]").Count == 1, "the sheet");
         page["#value-value"].GetAttribute("value").ShouldStartWith("0.9");
-        page.Run<object>("const list = document.getElementById('value-property'); list.value = 'saponificationValue'; list.dispatchEvent(new Event('change', { bubbles: true })); return 1;");
+        page.Run<object>(
+            "const list = document.getElementById('value-property'); list.value = 'saponificationValue'; list.dispatchEvent(new "
+                + "Event('change', { bubbles: true })); return 1;"
+        );
         page["#value-value"].GetAttribute("value").ShouldStartWith("19", customMessage: "what the fields show goes with the property");
         page["#value-value"].Clear();
         page["#value-value"].SendKeys("0.91");
         page["#value-sheet [name=source]"].SendKeys("supplier sheet");
         page.Click("#value-sheet .btn.first");
-        page.Until(() => page.All("#value-sheet[open] .wrong").Count == 1 && page.Text("#value-sheet .wrong").Contains("Is it the right value", StringComparison.Ordinal), "it is asked");
+        page.Until(
+            () =>
+                page.All("#value-sheet[open] .wrong").Count == 1
+                && page.Text("#value-sheet .wrong").Contains("Is it the right value", StringComparison.Ordinal),
+            "it is asked"
+        );
         page["#value-value"].GetAttribute("value").ShouldBe("0.91", "what was typed is there");
         page.All(".pr li.own").ShouldBeEmpty();
     }
@@ -75,7 +83,10 @@ public sealed class TrustStoryTests : IDisposable
         page.Open(new Uri(server.Address, "/bench/8/weigh"));
         page.All("[name=count]")[3].SendKeys("12");
         page.Press(Keys.Enter);
-        page.Until(() => page.Path.EndsWith("/weigh", StringComparison.Ordinal) && page.All("[name=count]")[3].GetAttribute("value") == "12", "for containers");
+        page.Until(
+            () => page.Path.EndsWith("/weigh", StringComparison.Ordinal) && page.All("[name=count]")[3].GetAttribute("value") == "12",
+            "for containers"
+        );
         var byContainers = page.Text("tfoot .big");
         page["[name=batch]"].Clear();
         page["[name=batch]"].SendKeys("100" + Keys.Enter);
@@ -116,9 +127,19 @@ public sealed class TrustStoryTests : IDisposable
         page.Focused.TagName.ShouldBe("body");
         page.Path.ShouldBe("/bench/1/ladder");
         page["[name=note-1]"].GetAttribute("value").ShouldBe("nice and firm");
-        page.Run<bool>("const going = new Event('beforeunload', { cancelable: true }); dispatchEvent(going); return going.defaultPrevented;").ShouldBeTrue("leaving now would be asked about");
+        page.Run<bool>(
+                "const going = new Event('beforeunload', { cancelable: true }); dispatchEvent(going); return going.defaultPrevented;"
+            )
+            .ShouldBeTrue("leaving now would be asked about");
         page.Click(".acts .btn.first");
-        page.Until(() => page.All("[name=note-1]").Count == 1 && page.Run<bool>("const going = new Event('beforeunload', { cancelable: true }); dispatchEvent(going); return !going.defaultPrevented;"), "kept, and nothing to ask");
+        page.Until(
+            () =>
+                page.All("[name=note-1]").Count == 1
+                && page.Run<bool>(
+                    "const going = new Event('beforeunload', { cancelable: true }); dispatchEvent(going); return !going.defaultPrevented;"
+                ),
+            "kept, and nothing to ask"
+        );
     }
 
     [Fact]
@@ -152,7 +173,10 @@ public sealed class TrustStoryTests : IDisposable
         page.Until(() => page.All("[data-lot]").Count == lots, "brought back");
         page.Open(new Uri(server.Address, "/settings"));
         page["[name=drops]"].SendKeys("5");
-        page.Run<bool>("const going = new Event('beforeunload', { cancelable: true }); dispatchEvent(going); return going.defaultPrevented;").ShouldBeTrue();
+        page.Run<bool>(
+                "const going = new Event('beforeunload', { cancelable: true }); dispatchEvent(going); return going.defaultPrevented;"
+            )
+            .ShouldBeTrue();
     }
 
     /// <summary>From the demo: everything saved, everything opened in an empty house, and saved again: the same.</summary>
@@ -176,12 +200,14 @@ public sealed class TrustStoryTests : IDisposable
         page.Open(empty.Address);
         page.Until(() => page.All(".shelf .form").Count == 8, "all of it is there");
         using var client = new HttpClient { BaseAddress = empty.Address };
-        Parts(await client.GetByteArrayAsync(new Uri("/copies?handler=Save", UriKind.Relative))).ShouldBe(Parts(await File.ReadAllBytesAsync(saved)));
+        Parts(await client.GetByteArrayAsync(new Uri("/copies?handler=Save", UriKind.Relative)))
+            .ShouldBe(Parts(await File.ReadAllBytesAsync(saved)));
         Directory.Delete(Path.GetDirectoryName(saved)!, recursive: true);
         page.Complaints.ShouldBeEmpty();
     }
 
-    /// <summary>A second browser, as a phone is, by the address of the code: let in over https, sees the bench, not the settings; taken off it is out.</summary>
+    /// <summary>A second browser, as a phone is, by the address of the code: let in over https, sees the bench, not the settings; taken off
+    /// it is out.</summary>
     [Fact]
     public void A_phone_is_paired_works_at_the_bench_and_is_taken_off()
     {
@@ -214,16 +240,25 @@ public sealed class TrustStoryTests : IDisposable
         });
     }
 
-    private static bool HasNetwork() => NetworkInterface.GetAllNetworkInterfaces().Any(network => network.OperationalStatus == OperationalStatus.Up && network.NetworkInterfaceType != NetworkInterfaceType.Loopback
-        && network.GetIPProperties().UnicastAddresses.Any(address => address.Address.AddressFamily == AddressFamily.InterNetwork));
+    private static bool HasNetwork() =>
+        NetworkInterface
+            .GetAllNetworkInterfaces()
+            .Any(network =>
+                network.OperationalStatus == OperationalStatus.Up
+                && network.NetworkInterfaceType != NetworkInterfaceType.Loopback
+                && network.GetIPProperties().UnicastAddresses.Any(address => address.Address.AddressFamily == AddressFamily.InterNetwork)
+            );
 
     private static string Parts(byte[] file)
     {
         using var zip = new ZipArchive(new MemoryStream(file));
-        return string.Join('\n', zip.Entries.Select(part =>
-        {
-            using var reader = new StreamReader(part.Open());
-            return $"{part.FullName}: {reader.ReadToEnd()}";
-        }));
+        return string.Join(
+            '\n',
+            zip.Entries.Select(part =>
+            {
+                using var reader = new StreamReader(part.Open());
+                return $"{part.FullName}: {reader.ReadToEnd()}";
+            })
+        );
     }
 }

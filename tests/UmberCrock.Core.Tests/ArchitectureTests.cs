@@ -14,13 +14,30 @@ public class ArchitectureTests
     /// <summary>The folders from the ground up, a floor a line.</summary>
     private static readonly string[] Folders =
     [
-        "Units", "Documents",
-        "Formulas", "Settings", "Materials",
+        "Units",
+        "Documents",
+        "Formulas",
+        "Settings",
+        "Materials",
         "Physics",
         "Findings",
-        "Topics.Doses", "Topics.Preservation", "Topics.FreeFrom", "Topics.Texture", "Topics.Emulsions", "Topics.Making", "Topics.Suspension", "Topics.Keeping", "Topics.Labels", "Topics.Stability",
+        "Topics.Doses",
+        "Topics.Preservation",
+        "Topics.FreeFrom",
+        "Topics.Texture",
+        "Topics.Emulsions",
+        "Topics.Making",
+        "Topics.Suspension",
+        "Topics.Keeping",
+        "Topics.Labels",
+        "Topics.Stability",
         "Evaluation",
-        "Larder", "Intake", "Trials", "Printing", "Demo", "Checking",
+        "Larder",
+        "Intake",
+        "Trials",
+        "Printing",
+        "Demo",
+        "Checking",
     ];
 
     private static readonly Assembly Core = typeof(Formulas.Formula).Assembly;
@@ -29,19 +46,30 @@ public class ArchitectureTests
 
     [Theory]
     [MemberData(nameof(Places))]
-    public void A_folder_uses_only_those_below_it(string folder)
-        => Types.InAssembly(Core).That().ResideInNamespace(Root + folder)
-            .ShouldNot().HaveDependencyOnAny([.. Folders[(Array.IndexOf(Folders, folder) + 1)..].Select(above => Root + above)])
-            .GetResult().FailingTypeNames.ShouldBeNull();
+    public void A_folder_uses_only_those_below_it(string folder) =>
+        Types
+            .InAssembly(Core)
+            .That()
+            .ResideInNamespace(Root + folder)
+            .ShouldNot()
+            .HaveDependencyOnAny([.. Folders[(Array.IndexOf(Folders, folder) + 1)..].Select(above => Root + above)])
+            .GetResult()
+            .FailingTypeNames.ShouldBeNull();
 
     [Fact]
-    public void Every_folder_has_its_place()
-        => Core.GetTypes().Select(type => type.Namespace).OfType<string>().Where(name => name.StartsWith(Root, StringComparison.Ordinal))
-            .Select(name => name[Root.Length..]).Distinct().ShouldBe(Folders, ignoreOrder: true);
+    public void Every_folder_has_its_place() =>
+        Core.GetTypes()
+            .Select(type => type.Namespace)
+            .OfType<string>()
+            .Where(name => name.StartsWith(Root, StringComparison.Ordinal))
+            .Select(name => name[Root.Length..])
+            .Distinct()
+            .ShouldBe(Folders, ignoreOrder: true);
 
     [Fact]
-    public void Core_refers_only_to_the_base_library_and_general_ones()
-        => Core.GetReferencedAssemblies().Select(assembly => assembly.Name!)
+    public void Core_refers_only_to_the_base_library_and_general_ones() =>
+        Core.GetReferencedAssemblies()
+            .Select(assembly => assembly.Name!)
             .Where(name => !name.StartsWith("System.", StringComparison.Ordinal) || name.Contains("Net.Http", StringComparison.Ordinal))
             .Except(GeneralLibraries)
             .ShouldBeEmpty();

@@ -4,7 +4,8 @@ using UmberCrock.Core.Settings;
 
 namespace UmberCrock.Core.Tests;
 
-/// <summary>For each audience a formula that is stopped and one that passes; the document stands beside each row (from memory of it).</summary>
+/// <summary>For each audience a formula that is stopped and one that passes; the document stands beside each row (from memory of
+/// it).</summary>
 public class AudienceTests
 {
     [Theory]
@@ -52,7 +53,14 @@ public class AudienceTests
     public void A_balm_with_zinc_passes_for_a_nappy_area_and_a_sunscreen_for_an_infant_does_not()
     {
         Some.Found(Balm(Audience.Infant, Zone.NappyArea, ("zinc-oxide", 12m)), FindingCodes.AudienceStop).ShouldBeNull();
-        Some.Found(Balm(Audience.Infant, Zone.Face, ("zinc-oxide", 12m)) with { Form = ProductForm.SunscreenStick }, FindingCodes.AudienceStop).ShouldNotBeNull();
+        Some.Found(
+                Balm(Audience.Infant, Zone.Face, ("zinc-oxide", 12m)) with
+                {
+                    Form = ProductForm.SunscreenStick,
+                },
+                FindingCodes.AudienceStop
+            )
+            .ShouldNotBeNull();
     }
 
     [Fact]
@@ -72,13 +80,22 @@ public class AudienceTests
     [InlineData(Zone.Body, Audience.Child, "eucalyptus-oil", 0.2, Severity.Caution)] // AFSSAPS 2008
     [InlineData(Zone.Body, Audience.Pregnancy, "retinyl-palmitate", 0.05, Severity.Caution)] // compare SCCS/1639/21
     [InlineData(Zone.Hooves, Audience.Horse, "menthol", 0.3, Severity.Caution)] // FEI prohibited substances
-    public void It_asks_for_care(Zone zone, Audience audience, string slug, double percent, Severity severity)
-        => Some.Evaluate(Balm(audience, zone, (slug, (decimal)percent))).Findings
-            .Single(finding => finding.Code == FindingCodes.AudienceCaution && finding.Lines.Contains(0)).Severity.ShouldBe(severity);
+    public void It_asks_for_care(Zone zone, Audience audience, string slug, double percent, Severity severity) =>
+        Some.Evaluate(Balm(audience, zone, (slug, (decimal)percent)))
+            .Findings.Single(finding => finding.Code == FindingCodes.AudienceCaution && finding.Lines.Contains(0))
+            .Severity.ShouldBe(severity);
 
     private static Formula Balm(Audience audience, Zone zone, params (string, decimal?)[] more)
     {
-        var balm = Some.Formula(ProductForm.Balm, [.. more, ("beeswax", 15m), ("sunflower-oil-high-oleic", null), ("tocopherol-mixed", 0.3m)]);
-        return balm with { Audience = audience, Zone = zone, Lines = balm.Lines.SetItem(balm.Lines.Length - 1, balm.Lines[^1] with { Phase = "B" }) };
+        var balm = Some.Formula(
+            ProductForm.Balm,
+            [.. more, ("beeswax", 15m), ("sunflower-oil-high-oleic", null), ("tocopherol-mixed", 0.3m)]
+        );
+        return balm with
+        {
+            Audience = audience,
+            Zone = zone,
+            Lines = balm.Lines.SetItem(balm.Lines.Length - 1, balm.Lines[^1] with { Phase = "B" }),
+        };
     }
 }

@@ -22,12 +22,12 @@ public class CatalogueTests
     public static TheoryData<string> Slugs => [.. Some.Catalogue.Ingredients.Select(ingredient => ingredient.Slug)];
 
     [Fact]
-    public void Every_ingredient_that_practice_needs_is_there()
-        => PublishedTables.MustHave.Where(slug => Some.Catalogue.Find(slug) is null).ShouldBeEmpty();
+    public void Every_ingredient_that_practice_needs_is_there() =>
+        PublishedTables.MustHave.Where(slug => Some.Catalogue.Find(slug) is null).ShouldBeEmpty();
 
     [Fact]
-    public void Every_class_has_an_ingredient()
-        => Some.Catalogue.Ingredients.Select(ingredient => ingredient.Class).Distinct().Order().ShouldBe(Enum.GetValues<IngredientClass>());
+    public void Every_class_has_an_ingredient() =>
+        Some.Catalogue.Ingredients.Select(ingredient => ingredient.Class).Distinct().Order().ShouldBe(Enum.GetValues<IngredientClass>());
 
     [Fact]
     public void Slugs_and_names_are_unique()
@@ -55,7 +55,9 @@ public class CatalogueTests
             quantity.Unit.ShouldBe(property.Unit, property.Name);
         }
 
-        row.Viscosity.ShouldAllBe(viscosity => viscosity.Low <= viscosity.Value && viscosity.Value <= viscosity.High && viscosity.Unit == "mPa s");
+        row.Viscosity.ShouldAllBe(viscosity =>
+            viscosity.Low <= viscosity.Value && viscosity.Value <= viscosity.High && viscosity.Unit == "mPa s"
+        );
         row.Species.Sum(species => species.MassShare).ShouldBeLessThanOrEqualTo(1 + 1e-9);
         row.Species.Select(species => species.Family).ShouldBeSubsetOf(Some.Catalogue.Rules.Texture.Strengths.Keys);
         row.Doses.ShouldAllBe(rule => rule.MinPercent == null || rule.MaxPercent == null || rule.MinPercent <= rule.MaxPercent);
@@ -71,7 +73,8 @@ public class CatalogueTests
             row.LiquidGramsPerMole.ShouldNotBeNull();
     }
 
-    /// <summary>The profile against the stated iodine value by the factors of AOCS Cd 1c-85 (from memory), within a tenth or one unit.</summary>
+    /// <summary>The profile against the stated iodine value by the factors of AOCS Cd 1c-85 (from memory), within a tenth or one
+    /// unit.</summary>
     [Theory]
     [MemberData(nameof(Slugs))]
     public void Fatty_acids_are_complete_and_agree_with_the_iodine_value(string slug)
@@ -87,14 +90,15 @@ public class CatalogueTests
             computed.ShouldBe(row.IodineValue!.Value, Math.Max(1, row.IodineValue.Value / 10));
     }
 
-    /// <summary>Iodine values of pure triglycerides: triolein 86.0, trilinolein 173.2, trilinolenin 261.6 (AOCS Cd 1c-85, from memory).</summary>
+    /// <summary>Iodine values of pure triglycerides: triolein 86.0, trilinolein 173.2, trilinolenin 261.6 (AOCS Cd 1c-85, from
+    /// memory).</summary>
     [Theory]
     [InlineData("C18:1", 86.0)]
     [InlineData("C18:2", 173.2)]
     [InlineData("C18:3", 261.6)]
     [InlineData("C18:0", 0)]
-    public void Iodine_values_of_pure_triglycerides(string acid, double iodineValue)
-        => FattyAcidName.IodineValue(new Dictionary<string, double> { [acid] = 100 }).ShouldBe(iodineValue, 0.05);
+    public void Iodine_values_of_pure_triglycerides(string acid, double iodineValue) =>
+        FattyAcidName.IodineValue(new Dictionary<string, double> { [acid] = 100 }).ShouldBe(iodineValue, 0.05);
 
     [Fact]
     public void Rules_name_ingredients_and_substances_that_exist()
@@ -102,13 +106,28 @@ public class CatalogueTests
         var rules = Some.Catalogue.Rules;
         IEnumerable<string> slugs =
         [
-            .. rules.Phototoxic.Oils.Select(oil => oil.Ingredient), .. rules.Audiences.SelectMany(rule => rule.Ingredients), .. rules.GroupLimits.SelectMany(limit => limit.Ingredients),
-            rules.Antioxidants.Suggested, rules.Preservation.ForWater, rules.Preservation.ForWetUse, .. rules.Preservation.WateryHumectants, .. rules.Texture.PowderExceptions.Keys,
+            .. rules.Phototoxic.Oils.Select(oil => oil.Ingredient),
+            .. rules.Audiences.SelectMany(rule => rule.Ingredients),
+            .. rules.GroupLimits.SelectMany(limit => limit.Ingredients),
+            rules.Antioxidants.Suggested,
+            rules.Preservation.ForWater,
+            rules.Preservation.ForWetUse,
+            .. rules.Preservation.WateryHumectants,
+            .. rules.Texture.PowderExceptions.Keys,
         ];
         slugs.Where(slug => Some.Catalogue.Find(slug) is null).ShouldBeEmpty();
-        var names = Some.Catalogue.Ingredients.SelectMany(row => row.Composition.Select(component => component.Inci.Eu).Concat(row.Constituents.Select(constituent => constituent.Name))).ToHashSet(StringComparer.Ordinal);
+        var names = Some
+            .Catalogue.Ingredients.SelectMany(row =>
+                row.Composition.Select(component => component.Inci.Eu).Concat(row.Constituents.Select(constituent => constituent.Name))
+            )
+            .ToHashSet(StringComparer.Ordinal);
         // Two limits are kept for makers' own ingredients.
-        rules.SubstanceLimits.SelectMany(limit => limit.Subject).Where(name => !names.Contains(name)).Distinct().Order().ShouldBe(["Behentrimonium Chloride", "Benzoic Acid"]);
+        rules
+            .SubstanceLimits.SelectMany(limit => limit.Subject)
+            .Where(name => !names.Contains(name))
+            .Distinct()
+            .Order()
+            .ShouldBe(["Behentrimonium Chloride", "Benzoic Acid"]);
         rules.Audiences.SelectMany(rule => rule.Substances).ShouldAllBe(name => names.Contains(name));
     }
 
@@ -117,11 +136,19 @@ public class CatalogueTests
     {
         const string Complete = """{"value":1,"low":1,"high":1,"unit":"g/mL","source":"x","confidence":"low"}""";
         JsonSerializer.Deserialize<Quantity>(Complete, ContractJson.Options)!.Source.ShouldBe("x");
-        foreach (var broken in new[] { Complete.Replace(",\"source\":\"x\"", ""), Complete.Replace("\"x\"", "null"), Complete.Replace(",\"confidence\":\"low\"", "") })
+        foreach (
+            var broken in new[]
+            {
+                Complete.Replace(",\"source\":\"x\"", ""),
+                Complete.Replace("\"x\"", "null"),
+                Complete.Replace(",\"confidence\":\"low\"", ""),
+            }
+        )
             Should.Throw<JsonException>(() => JsonSerializer.Deserialize<Quantity>(broken, ContractJson.Options));
     }
 
-    /// <summary>Whatever has a figure in a data file has a source beside it or around it, and the source is one of data/sources.json.</summary>
+    /// <summary>Whatever has a figure in a data file has a source beside it or around it, and the source is one of
+    /// data/sources.json.</summary>
     [Fact]
     public void Every_figure_in_the_data_files_names_a_source()
     {
@@ -129,12 +156,21 @@ public class CatalogueTests
         var sources = JsonNode.Parse(Read(home, "data/sources.json"))!.AsObject();
         sources.Select(source => source.Value!.GetValue<string>()).ShouldAllBe(text => text.Length > 8);
         var used = new HashSet<string>(StringComparer.Ordinal);
-        var files = home.GetManifestResourceNames().Where(name => name.StartsWith("data/ingredients/", StringComparison.Ordinal) || name.StartsWith("data/rules/", StringComparison.Ordinal) || name == "data/forms.json").ToList();
+        var files = home.GetManifestResourceNames()
+            .Where(name =>
+                name.StartsWith("data/ingredients/", StringComparison.Ordinal)
+                || name.StartsWith("data/rules/", StringComparison.Ordinal)
+                || name == "data/forms.json"
+            )
+            .ToList();
         files.Count.ShouldBeGreaterThan(30);
         foreach (var file in files)
             Walk(JsonNode.Parse(Read(home, file))!, file, used, covered: false);
         used.Where(key => !sources.ContainsKey(key)).ShouldBeEmpty();
-        sources.Select(source => source.Key).Where(key => key != "$schema" && !used.Contains(key)).ShouldBeEmpty("sources that nothing uses");
+        sources
+            .Select(source => source.Key)
+            .Where(key => key != "$schema" && !used.Contains(key))
+            .ShouldBeEmpty("sources that nothing uses");
     }
 
     [Theory]
@@ -149,14 +185,14 @@ public class CatalogueTests
     [InlineData("bees wax", "beeswax")]
     [InlineData("jojba oil", "jojoba-oil")]
     [InlineData("d'abricot", "apricot-kernel-oil")]
-    public void Search_finds_by_any_name_and_forgives(string query, string slug)
-        => IngredientSearch.Rank(Some.Catalogue.Ingredients, query).Select(ingredient => ingredient.Slug).Take(8).ShouldContain(slug);
+    public void Search_finds_by_any_name_and_forgives(string query, string slug) =>
+        IngredientSearch.Rank(Some.Catalogue.Ingredients, query).Select(ingredient => ingredient.Slug).Take(8).ShouldContain(slug);
 
     [Theory]
     [InlineData("cocoa", "cocoa-butter")]
     [InlineData("shea", "shea-butter-refined")]
-    public void Search_puts_names_that_start_with_the_query_first(string query, string slug)
-        => IngredientSearch.Rank(Some.Catalogue.Ingredients, query)[0].Slug.ShouldBe(slug);
+    public void Search_puts_names_that_start_with_the_query_first(string query, string slug) =>
+        IngredientSearch.Rank(Some.Catalogue.Ingredients, query)[0].Slug.ShouldBe(slug);
 
     [Theory]
     [InlineData("plutonium")]

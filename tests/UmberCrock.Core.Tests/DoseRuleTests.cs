@@ -12,9 +12,25 @@ public class DoseRuleTests
     [Fact]
     public void A_substance_spread_over_two_blends_is_caught()
     {
-        var one = Some.Formula(ProductForm.Balm, ("preservative-phenoxyethanol-caprylyl-glycol", 0.9m), ("beeswax", 15m), ("jojoba-oil", null));
-        var other = Some.Formula(ProductForm.Balm, ("preservative-phenoxyethanol-ethylhexylglycerin", 0.9m), ("beeswax", 15m), ("jojoba-oil", null));
-        var both = Some.Formula(ProductForm.Balm, ("preservative-phenoxyethanol-caprylyl-glycol", 0.9m), ("preservative-phenoxyethanol-ethylhexylglycerin", 0.9m), ("beeswax", 15m), ("jojoba-oil", null));
+        var one = Some.Formula(
+            ProductForm.Balm,
+            ("preservative-phenoxyethanol-caprylyl-glycol", 0.9m),
+            ("beeswax", 15m),
+            ("jojoba-oil", null)
+        );
+        var other = Some.Formula(
+            ProductForm.Balm,
+            ("preservative-phenoxyethanol-ethylhexylglycerin", 0.9m),
+            ("beeswax", 15m),
+            ("jojoba-oil", null)
+        );
+        var both = Some.Formula(
+            ProductForm.Balm,
+            ("preservative-phenoxyethanol-caprylyl-glycol", 0.9m),
+            ("preservative-phenoxyethanol-ethylhexylglycerin", 0.9m),
+            ("beeswax", 15m),
+            ("jojoba-oil", null)
+        );
         Some.Found(one, FindingCodes.OverLimit).ShouldBeNull();
         Some.Found(other, FindingCodes.OverLimit).ShouldBeNull();
         var finding = Some.Found(both, FindingCodes.OverLimit).ShouldNotBeNull();
@@ -25,7 +41,8 @@ public class DoseRuleTests
         Some.Found(FormulaEdit.ApplyAll(both, finding.Fixes[0].Edits), FindingCodes.OverLimit).ShouldBeNull();
     }
 
-    /// <summary>Annex III entry 324 (from memory): methyl salicylate 0.06 % from all sources; wintergreen oil is nearly all of it.</summary>
+    /// <summary>Annex III entry 324 (from memory): methyl salicylate 0.06 % from all sources; wintergreen oil is nearly all of
+    /// it.</summary>
     [Fact]
     public void A_limit_on_what_nature_put_in_counts()
     {
@@ -37,7 +54,8 @@ public class DoseRuleTests
         Some.Found(cured, FindingCodes.OverLimit).ShouldBeNull();
     }
 
-    /// <summary>Regulation (EU) 2024/996 (from memory): 0.05 % retinol equivalents on the body, 0.3 % elsewhere; the palmitate holds 55 %.</summary>
+    /// <summary>Regulation (EU) 2024/996 (from memory): 0.05 % retinol equivalents on the body, 0.3 % elsewhere; the palmitate holds 55
+    /// %.</summary>
     [Theory]
     [InlineData(Zone.Body, 0.08, false)]
     [InlineData(Zone.Body, 0.10, true)]
@@ -45,11 +63,15 @@ public class DoseRuleTests
     [InlineData(Zone.Face, 0.60, true)]
     public void Vitamin_a_counts_as_retinol_and_the_special_case_wins(Zone zone, double percent, bool over)
     {
-        var balm = Some.Formula(ProductForm.Balm, ("retinyl-palmitate", (decimal)percent), ("beeswax", 15m), ("jojoba-oil", null)) with { Zone = zone };
+        var balm = Some.Formula(ProductForm.Balm, ("retinyl-palmitate", (decimal)percent), ("beeswax", 15m), ("jojoba-oil", null)) with
+        {
+            Zone = zone,
+        };
         (Some.Found(balm, FindingCodes.OverLimit) is not null).ShouldBe(over);
     }
 
-    /// <summary>IFRA standards (from memory): bergamot 0.4, lemon 2.0, lime 0.7, grapefruit 4.0, bitter orange 1.25; shares add up to 1.</summary>
+    /// <summary>IFRA standards (from memory): bergamot 0.4, lemon 2.0, lime 0.7, grapefruit 4.0, bitter orange 1.25; shares add up to
+    /// 1.</summary>
     [Theory]
     [InlineData("bergamot-oil", 0.4, "lemon-oil-expressed", 0, null)]
     [InlineData("bergamot-oil", 0.45, "lemon-oil-expressed", 0, Severity.Stop)]
@@ -59,7 +81,13 @@ public class DoseRuleTests
     [InlineData("sweet-orange-oil", 0.5, "mandarin-oil", 0.5, null)]
     public void Two_phototoxic_oils_add_up(string one, double onePercent, string other, double otherPercent, Severity? severity)
     {
-        var balm = Some.Formula(ProductForm.Balm, (one, (decimal)onePercent), (other, (decimal)otherPercent), ("beeswax", 15m), ("jojoba-oil", null));
+        var balm = Some.Formula(
+            ProductForm.Balm,
+            (one, (decimal)onePercent),
+            (other, (decimal)otherPercent),
+            ("beeswax", 15m),
+            ("jojoba-oil", null)
+        );
         var finding = Some.Found(balm, FindingCodes.Phototoxic);
         finding?.Severity.ShouldBe(severity!.Value);
         (finding is null).ShouldBe(severity is null);
@@ -96,19 +124,36 @@ public class DoseRuleTests
     [Fact]
     public void Regions_have_rules_of_their_own()
     {
-        var balm = Some.Formula(ProductForm.Balm, ("preservative-phenoxyethanol-caprylyl-glycol", 2m), ("beeswax", 15m), ("jojoba-oil", null));
+        var balm = Some.Formula(
+            ProductForm.Balm,
+            ("preservative-phenoxyethanol-caprylyl-glycol", 2m),
+            ("beeswax", 15m),
+            ("jojoba-oil", null)
+        );
         Some.Found(balm, FindingCodes.OverLimit).ShouldNotBeNull();
-        Some.Found(balm, FindingCodes.OverLimit, EvaluationSettings.Default with { Region = Region.Us }).ShouldBeNull("the annexes do not bind there");
-        var lips = Some.Formula(ProductForm.LipBalm, ("ultramarine-blue", 0.5m), ("beeswax", 20m), ("jojoba-oil", null)) with { Zone = Zone.Lips };
+        Some.Found(balm, FindingCodes.OverLimit, EvaluationSettings.Default with { Region = Region.Us })
+            .ShouldBeNull("the annexes do not bind there");
+        var lips = Some.Formula(ProductForm.LipBalm, ("ultramarine-blue", 0.5m), ("beeswax", 20m), ("jojoba-oil", null)) with
+        {
+            Zone = Zone.Lips,
+        };
         Some.Found(lips, FindingCodes.AudienceStop).ShouldBeNull();
-        Some.Found(lips, FindingCodes.AudienceStop, EvaluationSettings.Default with { Region = Region.Us }).ShouldNotBeNull("21 CFR 73.2725");
+        Some.Found(lips, FindingCodes.AudienceStop, EvaluationSettings.Default with { Region = Region.Us })
+            .ShouldNotBeNull("21 CFR 73.2725");
     }
 
     [Fact]
     public void An_ingredient_without_a_window_takes_that_of_its_class()
     {
-        var window = DosePlacement.WindowFor(Some.Formula(ProductForm.Balm), Some.Catalogue.Find("marula-oil")!, Some.Catalogue.Rules, EvaluationSettings.Default);
+        var window = DosePlacement.WindowFor(
+            Some.Formula(ProductForm.Balm),
+            Some.Catalogue.Find("marula-oil")!,
+            Some.Catalogue.Rules,
+            EvaluationSettings.Default
+        );
         window!.MaxPercent.ShouldBe(85m);
-        Some.Evaluate(Some.Formula(ProductForm.Balm, ("water", 5m), ("jojoba-oil", null))).Lines[0].Place.ShouldBe(Place.Unknown, "no window is known, and it is not called fine");
+        Some.Evaluate(Some.Formula(ProductForm.Balm, ("water", 5m), ("jojoba-oil", null)))
+            .Lines[0]
+            .Place.ShouldBe(Place.Unknown, "no window is known, and it is not called fine");
     }
 }

@@ -6,7 +6,8 @@ using UmberCrock.Tests;
 
 namespace UmberCrock.Core.Tests;
 
-/// <summary>Every finding about what a formula will be like: it appears, names quantity, threshold and lines, and its fixes cure it without adding a stop.</summary>
+/// <summary>Every finding about what a formula will be like: it appears, names quantity, threshold and lines, and its fixes cure it without
+/// adding a stop.</summary>
 public class FindingExampleTests
 {
     public static TheoryData<string> Codes => [.. FindingExamples.ByCode.Keys];
@@ -17,7 +18,9 @@ public class FindingExampleTests
     {
         var formula = FindingExamples.ByCode[code];
         var before = Some.Evaluate(formula);
-        var finding = before.Findings.FirstOrDefault(other => other.Code == code).ShouldNotBeNull(string.Join("; ", before.Findings.Select(other => other.Code)));
+        var finding = before
+            .Findings.FirstOrDefault(other => other.Code == code)
+            .ShouldNotBeNull(string.Join("; ", before.Findings.Select(other => other.Code)));
         finding.Detail.ToString().ShouldMatch(@"\d", "a quantity");
         (code == FindingCodes.EmulsifierMissing || !finding.Lines.IsEmpty).ShouldBeTrue("the lines that cause it");
         finding.Fixes.ShouldNotBeEmpty();
@@ -25,7 +28,9 @@ public class FindingExampleTests
         {
             var after = Some.Evaluate(FormulaEdit.ApplyAll(formula, fix.Edits));
             after.Findings.ShouldNotContain(other => other.Code == code, fix.Title.ToString());
-            after.Findings.Count(other => other.Severity == Severity.Stop).ShouldBeLessThanOrEqualTo(before.Findings.Count(other => other.Severity == Severity.Stop), fix.Title.ToString());
+            after
+                .Findings.Count(other => other.Severity == Severity.Stop)
+                .ShouldBeLessThanOrEqualTo(before.Findings.Count(other => other.Severity == Severity.Stop), fix.Title.ToString());
             after.Total.ShouldBe(before.Total);
         }
     }
@@ -36,7 +41,9 @@ public class FindingExampleTests
     {
         var formula = FindingExamples.ByCode[code];
         var swept = Evaluator.Sweep(formula, Some.Catalogue, EvaluationSettings.Default).Findings;
-        swept.Select(finding => (finding.Code, finding.Detail)).ShouldBe(Some.Evaluate(formula).Findings.Select(finding => (finding.Code, finding.Detail)));
+        swept
+            .Select(finding => (finding.Code, finding.Detail))
+            .ShouldBe(Some.Evaluate(formula).Findings.Select(finding => (finding.Code, finding.Detail)));
         swept.ShouldAllBe(finding => finding.Fixes.IsEmpty);
     }
 }

@@ -23,7 +23,8 @@ public class FindingTests
     public void Phenoxyethanol_is_counted_in_the_blend()
     {
         const string Blend = "preservative-phenoxyethanol-ethylhexylglycerin";
-        Some.Found(Some.Formula(ProductForm.Balm, (Blend, 1.05m), ("olive-oil", null)), FindingCodes.OverLimit).ShouldBeNull("1.05 x 92 % is under 1");
+        Some.Found(Some.Formula(ProductForm.Balm, (Blend, 1.05m), ("olive-oil", null)), FindingCodes.OverLimit)
+            .ShouldBeNull("1.05 x 92 % is under 1");
         Some.Found(Some.Formula(ProductForm.Balm, (Blend, 1.2m), ("olive-oil", null)), FindingCodes.OverLimit).ShouldNotBeNull();
     }
 
@@ -79,7 +80,17 @@ public class FindingTests
     public void Essential_oils_have_a_ceiling_together(Zone zone, Audience audience, double percent, Severity? severity)
     {
         var half = (decimal)percent / 2;
-        var balm = Some.Formula(ProductForm.Balm, ("lavender-oil", half), ("cedarwood-oil", half), ("beeswax", 15m), ("jojoba-oil", null)) with { Zone = zone, Audience = audience };
+        var balm = Some.Formula(
+            ProductForm.Balm,
+            ("lavender-oil", half),
+            ("cedarwood-oil", half),
+            ("beeswax", 15m),
+            ("jojoba-oil", null)
+        ) with
+        {
+            Zone = zone,
+            Audience = audience,
+        };
         var finding = Some.Found(balm, FindingCodes.GroupOver);
         finding?.Severity.ShouldBe(severity!.Value);
         (finding is null).ShouldBe(severity is null);
@@ -92,14 +103,21 @@ public class FindingTests
     [InlineData("total over", 60, 50)]
     public void Percents_that_do_not_make_100_stop(string _, int oil, int butter)
     {
-        var finding = Some.Found(Some.Formula(ProductForm.Butter, ("olive-oil", oil), ("shea-butter-refined", butter)), FindingCodes.TotalNot100).ShouldNotBeNull();
+        var finding = Some.Found(
+                Some.Formula(ProductForm.Butter, ("olive-oil", oil), ("shea-butter-refined", butter)),
+                FindingCodes.TotalNot100
+            )
+            .ShouldNotBeNull();
         finding.Severity.ShouldBe(Severity.Stop);
         finding.Title.ToString().ShouldContain("10.00");
     }
 
     [Fact]
-    public void A_balance_line_that_would_be_negative_stops()
-        => Some.Found(Some.Formula(ProductForm.Balm, ("beeswax", 60m), ("shea-butter-refined", 45m), ("olive-oil", null)), FindingCodes.TotalNot100)!
+    public void A_balance_line_that_would_be_negative_stops() =>
+        Some.Found(
+                Some.Formula(ProductForm.Balm, ("beeswax", 60m), ("shea-butter-refined", 45m), ("olive-oil", null)),
+                FindingCodes.TotalNot100
+            )!
             .Title.ShouldBe("The total is 5.00 over");
 
     [Fact]
@@ -114,12 +132,16 @@ public class FindingTests
     [Fact]
     public void Unprotected_polyunsaturated_oil_wants_an_antioxidant_and_the_fix_brings_its_own_phase()
     {
-        var oil = Some.Formula(ProductForm.OilGel, ("glyceryl-behenate", 8m), ("rosehip-oil", null)) with { Phases = [new("A", "Melt", Stage.Melt)] };
+        var oil = Some.Formula(ProductForm.OilGel, ("glyceryl-behenate", 8m), ("rosehip-oil", null)) with
+        {
+            Phases = [new("A", "Melt", Stage.Melt)],
+        };
         var finding = Some.Found(oil, FindingCodes.AntioxidantMissing).ShouldNotBeNull();
         var cured = FormulaEdit.ApplyAll(oil, finding.Fixes[0].Edits);
         cured.Phases[^1].Stage.ShouldBe(Stage.Cool);
         Some.Found(cured, FindingCodes.AntioxidantMissing).ShouldBeNull();
-        Some.Found(Some.Formula(ProductForm.OilGel, ("glyceryl-behenate", 8m), ("jojoba-oil", null)), FindingCodes.AntioxidantMissing).ShouldBeNull("wax esters hold no linoleic acid");
+        Some.Found(Some.Formula(ProductForm.OilGel, ("glyceryl-behenate", 8m), ("jojoba-oil", null)), FindingCodes.AntioxidantMissing)
+            .ShouldBeNull("wax esters hold no linoleic acid");
     }
 
     [Fact]
@@ -129,12 +151,13 @@ public class FindingTests
         Some.Found(stick, FindingCodes.SunscreenUntested)!.Severity.ShouldBe(Severity.Caution);
         Some.Found(stick with { Label = new(["Waterproof SPF 30"], []) }, FindingCodes.SunscreenUntested)!.Severity.ShouldBe(Severity.Stop);
         Some.Found(stick with { SunUse = false }, FindingCodes.SunscreenUntested).ShouldBeNull();
-        Some.Found(stick with { SunUse = false, Form = ProductForm.SunscreenStick }, FindingCodes.SunscreenUntested).ShouldNotBeNull("implied by the form");
+        Some.Found(stick with { SunUse = false, Form = ProductForm.SunscreenStick }, FindingCodes.SunscreenUntested)
+            .ShouldNotBeNull("implied by the form");
     }
 
     [Fact]
-    public void The_demo_shows_a_stop_a_caution_and_a_clear_one()
-        => DemoFormulas.Read().Select(formula => Some.Evaluate(formula).Verdict).Distinct().Order().ShouldBe(Enum.GetValues<Verdict>());
+    public void The_demo_shows_a_stop_a_caution_and_a_clear_one() =>
+        DemoFormulas.Read().Select(formula => Some.Evaluate(formula).Verdict).Distinct().Order().ShouldBe(Enum.GetValues<Verdict>());
 
     [Fact]
     public void Every_finding_of_the_demo_says_what_why_and_where_from()

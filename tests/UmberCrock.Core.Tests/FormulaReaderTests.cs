@@ -33,8 +33,8 @@ public class FormulaReaderTests
     [InlineData("[]", "/")]
     [InlineData("""{"lines":[{"phase":"A","ingredient":"beeswax","percent":NaN}]}""", "/")]
     [InlineData("""{"name":"a","name":"b"}""", "/")]
-    public void What_is_no_formula_at_all_is_refused_at_the_root(string text, string pointer)
-        => Problems(text).ShouldContain(problem => problem.Pointer == pointer);
+    public void What_is_no_formula_at_all_is_refused_at_the_root(string text, string pointer) =>
+        Problems(text).ShouldContain(problem => problem.Pointer == pointer);
 
     [Theory]
     [InlineData("""{"phase":"A","ingredient":"beeswax","percent":101}""", "/lines/0/percent")]
@@ -50,8 +50,8 @@ public class FormulaReaderTests
     [InlineData("""{"phase":"A","percent":1}""", "/lines/0/ingredient")]
     [InlineData("""{"phase":"A","ingredient":"a","balance":true},{"phase":"A","ingredient":"b","balance":true}""", "/lines/1/balance")]
     [InlineData("7", "/lines/0")]
-    public void A_line_that_is_wrong_is_named(string line, string pointer)
-        => Problems($"{Head}\"lines\":[{line}]}}").ShouldContain(problem => problem.Pointer == pointer);
+    public void A_line_that_is_wrong_is_named(string line, string pointer) =>
+        Problems($"{Head}\"lines\":[{line}]}}").ShouldContain(problem => problem.Pointer == pointer);
 
     [Theory]
     [InlineData("\"version\":1", "\"version\":2", "/version", "newer version")]
@@ -63,18 +63,21 @@ public class FormulaReaderTests
     [InlineData("\"name\":\"X\"", "\"name\":\"\\ud800\"", "/name", "not valid Unicode")]
     [InlineData("umber-crock/formula", "other", "/format", "umber-crock/formula")]
     [InlineData("\"id\":\"A\"", "\"id\":\"A B\"", "/phases/0/id", "letters or digits")]
-    public void A_member_that_is_wrong_is_named_with_the_reason(string from, string to, string pointer, string reason)
-        => Problems((Head + "\"lines\":[]}").Replace(from, to)).ShouldContain(problem => problem.Pointer == pointer && problem.Reason.ToString().Contains(reason));
+    public void A_member_that_is_wrong_is_named_with_the_reason(string from, string to, string pointer, string reason) =>
+        Problems((Head + "\"lines\":[]}").Replace(from, to))
+            .ShouldContain(problem => problem.Pointer == pointer && problem.Reason.ToString().Contains(reason));
 
     [Fact]
-    public void All_problems_are_reported_at_once()
-        => Problems(Head.Replace("stick", "cake") + """ "zone":"moon","lines":[{"phase":"A","ingredient":"x","percent":200}],"extra":1}""")
-            .Select(problem => problem.Pointer).ShouldBe(["/form", "/zone", "/lines/0/percent", "/extra"], ignoreOrder: true);
+    public void All_problems_are_reported_at_once() =>
+        Problems(Head.Replace("stick", "cake") + """ "zone":"moon","lines":[{"phase":"A","ingredient":"x","percent":200}],"extra":1}""")
+            .Select(problem => problem.Pointer)
+            .ShouldBe(["/form", "/zone", "/lines/0/percent", "/extra"], ignoreOrder: true);
 
     [Fact]
-    public void Deep_nesting_is_refused()
-        => Problems(Head + "\"lines\":" + new string('[', 5000) + new string(']', 5000) + "}").ShouldContain(problem => problem.Reason.ToString().Contains("nests deeper"));
+    public void Deep_nesting_is_refused() =>
+        Problems(Head + "\"lines\":" + new string('[', 5000) + new string(']', 5000) + "}")
+            .ShouldContain(problem => problem.Reason.ToString().Contains("nests deeper"));
 
-    private static IReadOnlyList<DocumentProblem> Problems(string text)
-        => Should.Throw<DocumentException>(() => FormulaReader.Parse(text)).Problems;
+    private static IReadOnlyList<DocumentProblem> Problems(string text) =>
+        Should.Throw<DocumentException>(() => FormulaReader.Parse(text)).Problems;
 }

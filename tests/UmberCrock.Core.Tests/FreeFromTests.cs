@@ -8,7 +8,8 @@ using UmberCrock.Core.Trials;
 
 namespace UmberCrock.Core.Tests;
 
-/// <summary>What people keep away from: what holds it and what does not is written down first, from the trade's lists, from memory.</summary>
+/// <summary>What people keep away from: what holds it and what does not is written down first, from the trade's lists, from
+/// memory.</summary>
 public class FreeFromTests
 {
     private static FreeFromRules Rules => Some.Catalogue.Rules.FreeFrom;
@@ -26,7 +27,11 @@ public class FreeFromTests
     [InlineData("soyFree", "soybean-oil", "rapeseed-oil tocopheryl-acetate")]
     [InlineData("glutenFree", "wheat-germ-oil colloidal-oatmeal", "rice-starch corn-starch")]
     [InlineData("coconutFree", "coconut-oil fractionated-coconut-oil", "palm-kernel-oil babassu-oil")]
-    [InlineData("palmFree", "palm-oil palm-kernel-oil stearic-acid cetyl-alcohol emulsifying-wax-nf fractionated-coconut-oil ascorbyl-palmitate", "beeswax behenyl-alcohol coconut-oil shea-butter-refined")]
+    [InlineData(
+        "palmFree",
+        "palm-oil palm-kernel-oil stearic-acid cetyl-alcohol emulsifying-wax-nf fractionated-coconut-oil ascorbyl-palmitate",
+        "beeswax behenyl-alcohol coconut-oil shea-butter-refined"
+    )]
     [InlineData("lanolinFree", "lanolin", "beeswax tallow")]
     [InlineData("mineralOilFree", "mineral-oil petrolatum paraffin-wax microcrystalline-wax ozokerite", "zinc-oxide kaolin squalane")]
     [InlineData("siliconeFree", "dimethicone zinc-oxide-coated", "silica-microspheres zinc-oxide kaolin")]
@@ -52,7 +57,11 @@ public class FreeFromTests
         Some.Evaluate(formula).Declares.Holds(property).ShouldBeFalse();
         var declared = formula with { Label = new FormulaLabel([], [property]) };
         Some.Found(declared, FindingCodes.DeclareUntrue).ShouldNotBeNull().Lines.ShouldBe([1]);
-        var without = formula with { Lines = [formula.Lines[0], formula.Lines[1] with { Percent = 0m }, formula.Lines[2]], Label = declared.Label };
+        var without = formula with
+        {
+            Lines = [formula.Lines[0], formula.Lines[1] with { Percent = 0m }, formula.Lines[2]],
+            Label = declared.Label,
+        };
         Some.Evaluate(without).Declares.Holds(property).ShouldBeTrue("a line of nothing is not in it");
         Some.Found(without, FindingCodes.DeclareUntrue).ShouldBeNull();
     }
@@ -62,12 +71,27 @@ public class FreeFromTests
     public void Each_phrase_of_a_claim_is_untrue_with_it_and_stands_without_it(string property)
     {
         var row = Rules.Find(property)!;
-        var with = ResolvedFormula.Of(Some.Formula(ProductForm.Balm, ("candelilla-wax", 12m), (Some.Catalogue.Ingredients.First(row.IsIn).Slug, 3m), ("jojoba-oil", null)), Some.Catalogue, EvaluationSettings.Default);
-        var without = ResolvedFormula.Of(Some.Formula(ProductForm.Balm, ("candelilla-wax", 12m), ("jojoba-oil", null)), Some.Catalogue, EvaluationSettings.Default);
+        var with = ResolvedFormula.Of(
+            Some.Formula(
+                ProductForm.Balm,
+                ("candelilla-wax", 12m),
+                (Some.Catalogue.Ingredients.First(row.IsIn).Slug, 3m),
+                ("jojoba-oil", null)
+            ),
+            Some.Catalogue,
+            EvaluationSettings.Default
+        );
+        var without = ResolvedFormula.Of(
+            Some.Formula(ProductForm.Balm, ("candelilla-wax", 12m), ("jojoba-oil", null)),
+            Some.Catalogue,
+            EvaluationSettings.Default
+        );
         foreach (var phrase in row.Phrases)
         {
             ClaimCheck.Of(phrase, with).ShouldContain(problem => problem.Code == FindingCodes.ClaimUntrue, phrase);
-            ClaimCheck.Of(phrase, without).ShouldNotContain(problem => problem.Code == FindingCodes.ClaimUntrue || (problem.Severity == Severity.Stop), phrase);
+            ClaimCheck
+                .Of(phrase, without)
+                .ShouldNotContain(problem => problem.Code == FindingCodes.ClaimUntrue || (problem.Severity == Severity.Stop), phrase);
         }
     }
 
@@ -79,20 +103,43 @@ public class FreeFromTests
     [InlineData("nut-free", false)]
     [InlineData("sesame-free", false)]
     [InlineData("fragrance-free", false)]
-    public void What_runs_down_is_cautioned_even_where_it_is_true(string claim, bool cautioned)
-        => (Some.Found(Some.Formula(ProductForm.Balm, ("candelilla-wax", 12m), ("jojoba-oil", null)) with { Label = new FormulaLabel([claim], []) }, FindingCodes.ClaimVague) is not null).ShouldBe(cautioned);
+    public void What_runs_down_is_cautioned_even_where_it_is_true(string claim, bool cautioned) =>
+        (
+            Some.Found(
+                Some.Formula(ProductForm.Balm, ("candelilla-wax", 12m), ("jojoba-oil", null)) with
+                {
+                    Label = new FormulaLabel([claim], []),
+                },
+                FindingCodes.ClaimVague
+            )
+            is not null
+        ).ShouldBe(cautioned);
 
     [Theory]
     [MemberData(nameof(Switches))]
-    public void A_formula_that_is_so_already_is_left_as_it_is(string kind)
-        => Switch.Of(Some.Formula(ProductForm.Balm, ("candelilla-wax", 12m), ("jojoba-oil", null)), kind, Some.Catalogue.Ingredients, Some.Catalogue, EvaluationSettings.Default).Edits.ShouldBeEmpty();
+    public void A_formula_that_is_so_already_is_left_as_it_is(string kind) =>
+        Switch
+            .Of(
+                Some.Formula(ProductForm.Balm, ("candelilla-wax", 12m), ("jojoba-oil", null)),
+                kind,
+                Some.Catalogue.Ingredients,
+                Some.Catalogue,
+                EvaluationSettings.Default
+            )
+            .Edits.ShouldBeEmpty();
 
     [Fact]
-    public void A_property_that_there_is_not_is_a_fault()
-        => Should.Throw<InvalidOperationException>(() => Some.Evaluate(Some.Formula(ProductForm.Balm, ("jojoba-oil", null))).Declares.Holds("beefree"));
+    public void A_property_that_there_is_not_is_a_fault() =>
+        Should.Throw<InvalidOperationException>(() =>
+            Some.Evaluate(Some.Formula(ProductForm.Balm, ("jojoba-oil", null))).Declares.Holds("beefree")
+        );
 
     [Fact]
-    public void A_word_that_nothing_is_avoided_by_is_refused_with_those_there_are()
-        => Should.Throw<DocumentException>(() => Rules.Avoiding("moonlight", "/avoid/0")).Problems[0].Reason.Plain
-            .ShouldBe("must be one of: animal, bee, nut, peanut, sesame, soy, gluten, coconut, palm, lanolin, mineral-oil, silicone.");
+    public void A_word_that_nothing_is_avoided_by_is_refused_with_those_there_are() =>
+        Should
+            .Throw<DocumentException>(() => Rules.Avoiding("moonlight", "/avoid/0"))
+            .Problems[0]
+            .Reason.Plain.ShouldBe(
+                "must be one of: animal, bee, nut, peanut, sesame, soy, gluten, coconut, palm, lanolin, mineral-oil, silicone."
+            );
 }

@@ -29,8 +29,8 @@ public sealed class JsonTextTests
     }
 
     [Fact]
-    public void Bytes_that_are_no_text_are_refused()
-        => Should.Throw<DocumentException>(() => FormulaReader.ParseJson(new byte[] { (byte)'"', 0xC3, 0x28, (byte)'"' }));
+    public void Bytes_that_are_no_text_are_refused() =>
+        Should.Throw<DocumentException>(() => FormulaReader.ParseJson(new byte[] { (byte)'"', 0xC3, 0x28, (byte)'"' }));
 
     [Theory]
     [InlineData("{\"a\":\"\\ud83d\\udea3\"}")]
@@ -48,7 +48,8 @@ public sealed class JsonTextTests
     [InlineData("\uD83D\uDEA3 balm", "\uD83D\uDEA3 balm")]
     public void A_name_is_what_is_seen_of_it(string typed, string seen) => PlainText.OneLine(typed).ShouldBe(seen);
 
-    /// <summary>The cells that spreadsheets run are those that begin so (from memory of the guidance on formula injection of the web application security project).</summary>
+    /// <summary>The cells that spreadsheets run are those that begin so (from memory of the guidance on formula injection of the web
+    /// application security project).</summary>
     [Theory]
     [InlineData("=1+1", "'=1+1")]
     [InlineData("@SUM(1)", "'@SUM(1)")]
@@ -59,7 +60,8 @@ public sealed class JsonTextTests
     [InlineData("'=1", "''=1")]
     [InlineData("beeswax", "beeswax")]
     [InlineData("", "")]
-    public void A_cell_that_would_be_run_is_written_so_that_it_is_not(string cell, string written) => CsvCells.Written(cell).ShouldBe(written);
+    public void A_cell_that_would_be_run_is_written_so_that_it_is_not(string cell, string written) =>
+        CsvCells.Written(cell).ShouldBe(written);
 
     [Property(MaxTest = 500)]
     public void Whatever_is_written_into_a_cell_is_read_back(NonNull<string> cell)
@@ -87,8 +89,14 @@ public sealed class JsonTextTests
     [InlineData(24)]
     public void However_many_headings_a_recipe_has_its_formula_can_be_read_back(int headings)
     {
-        var text = string.Concat(Enumerable.Range(1, headings).Select(at => $"Rower balm {(char)('a' + at)}{(char)('a' + at)}:\nbeeswax 10 g\nshea butter 20 g\n"));
-        var formula = IntakeReader.Read(text, Catalogue.Shipped, EvaluationSettings.Default, new IntakeOptions(20m, null, Spoons.Us, null)).Formula;
+        var text = string.Concat(
+            Enumerable
+                .Range(1, headings)
+                .Select(at => $"Rower balm {(char)('a' + at)}{(char)('a' + at)}:\nbeeswax 10 g\nshea butter 20 g\n")
+        );
+        var formula = IntakeReader
+            .Read(text, Catalogue.Shipped, EvaluationSettings.Default, new IntakeOptions(20m, null, Spoons.Us, null))
+            .Formula;
         formula.Phases.Length.ShouldBe(Math.Min(headings, FormulaReader.MaxPhases));
         FormulaReader.Parse(FormulaWriter.ToText(formula)).Lines.Length.ShouldBe(2 * headings, "no line is lost");
     }
@@ -104,7 +112,19 @@ public sealed class JsonTextTests
             Name = "Full",
             Form = ProductForm.Balm,
             Phases = [.. Enumerable.Range(0, FormulaReader.MaxPhases).Select(at => new Phase($"P{at}", "", Stage.Melt))],
-            Lines = [.. Enumerable.Range(0, lines).Select(at => new FormulaLine($"P{at % 20}", at % 3 == 0 ? "hemp-seed-oil" : at % 3 == 1 ? "beeswax" : "peppermint-oil", 0.5m)).OrderBy(line => int.Parse(line.Phase[1..], System.Globalization.CultureInfo.InvariantCulture))],
+            Lines =
+            [
+                .. Enumerable
+                    .Range(0, lines)
+                    .Select(at => new FormulaLine(
+                        $"P{at % 20}",
+                        at % 3 == 0 ? "hemp-seed-oil"
+                            : at % 3 == 1 ? "beeswax"
+                            : "peppermint-oil",
+                        0.5m
+                    ))
+                    .OrderBy(line => int.Parse(line.Phase[1..], System.Globalization.CultureInfo.InvariantCulture)),
+            ],
         };
         var findings = Evaluator.Evaluate(formula, Catalogue.Shipped, EvaluationSettings.Default).Findings;
         findings.ShouldNotBeEmpty();
@@ -117,11 +137,16 @@ public sealed class JsonTextTests
     public void A_name_of_a_phase_has_the_same_bound_at_every_door()
     {
         var formula = DemoFormulas.Read()[0];
-        new AddPhase("Z", new string('p', FormulaReader.LongestName), Stage.Cool, null).Apply(formula).Phases.Length.ShouldBe(formula.Phases.Length + 1);
-        Should.Throw<DocumentException>(() => new AddPhase("Z", new string('p', FormulaReader.LongestName + 1), Stage.Cool, null).Apply(formula));
+        new AddPhase("Z", new string('p', FormulaReader.LongestName), Stage.Cool, null)
+            .Apply(formula)
+            .Phases.Length.ShouldBe(formula.Phases.Length + 1);
+        Should.Throw<DocumentException>(() =>
+            new AddPhase("Z", new string('p', FormulaReader.LongestName + 1), Stage.Cool, null).Apply(formula)
+        );
     }
 
-    /// <summary>Judgement: two widths of the published range beyond it are believed unasked. Worked by hand for 0.90 to 0.92: a width is 0.046 (5 % of 0.91, for the range is narrower), so from 0.808 to 1.012.</summary>
+    /// <summary>Judgement: two widths of the published range beyond it are believed unasked. Worked by hand for 0.90 to 0.92: a width is
+    /// 0.046 (5 % of 0.91, for the range is narrower), so from 0.808 to 1.012.</summary>
     [Theory]
     [InlineData(0.9, false)]
     [InlineData(0.81, false)]
@@ -132,15 +157,29 @@ public sealed class JsonTextTests
     public void An_own_value_far_outside_what_is_published_is_asked_about(double value, bool asked)
     {
         var density = IngredientProperty.Find("density")!;
-        var oil = Catalogue.Shipped.Find("olive-oil")! with { Density = new Quantity(0.91, 0.90, 0.92, "g/mL", "a table", Confidence.High) };
-        (OwnValueCheck.Doubt(oil, density, new Quantity(value, value, value, "g/mL", "own scale", Confidence.Medium)) is not null).ShouldBe(asked);
-        OwnValueCheck.Doubt(oil with { Density = null }, density, new Quantity(value, value, value, "g/mL", "own", Confidence.Medium)).ShouldBeNull("nothing is published to go by");
+        var oil = Catalogue.Shipped.Find("olive-oil")! with
+        {
+            Density = new Quantity(0.91, 0.90, 0.92, "g/mL", "a table", Confidence.High),
+        };
+        (OwnValueCheck.Doubt(oil, density, new Quantity(value, value, value, "g/mL", "own scale", Confidence.Medium)) is not null).ShouldBe(
+            asked
+        );
+        OwnValueCheck
+            .Doubt(oil with { Density = null }, density, new Quantity(value, value, value, "g/mL", "own", Confidence.Medium))
+            .ShouldBeNull("nothing is published to go by");
     }
 
     [Fact]
     public void The_number_of_a_density_under_saponification_is_asked_about()
     {
         var butter = Catalogue.Shipped.Find("mango-butter")!;
-        OwnValueCheck.Doubt(butter, IngredientProperty.Find("saponificationValue")!, new Quantity(0.91, 0.91, 0.91, "mg KOH/g", "supplier sheet", Confidence.Medium)).ShouldNotBeNull().Plain.ShouldContain("Saponification");
+        OwnValueCheck
+            .Doubt(
+                butter,
+                IngredientProperty.Find("saponificationValue")!,
+                new Quantity(0.91, 0.91, 0.91, "mg KOH/g", "supplier sheet", Confidence.Medium)
+            )
+            .ShouldNotBeNull()
+            .Plain.ShouldContain("Saponification");
     }
 }

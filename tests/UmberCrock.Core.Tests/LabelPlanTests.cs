@@ -22,8 +22,8 @@ public class LabelPlanTests
     [InlineData(SheetPaper.A4, "jar-side", 1, 8)]
     [InlineData(SheetPaper.Letter, "tube-wrap", 2, 5)]
     [InlineData(SheetPaper.Letter, "tin-60", 3, 4)]
-    public void So_many_labels_stand_on_a_sheet(SheetPaper paper, string layout, int columns, int rows)
-        => SheetPlan.Of(paper).Places(LabelSize.Parse(layout)).ShouldBe((columns, rows));
+    public void So_many_labels_stand_on_a_sheet(SheetPaper paper, string layout, int columns, int rows) =>
+        SheetPlan.Of(paper).Places(LabelSize.Parse(layout)).ShouldBe((columns, rows));
 
     [Fact]
     public void Every_place_stays_on_the_paper_and_off_the_others()
@@ -33,7 +33,10 @@ public class LabelPlanTests
             var sheet = SheetPlan.Of(SheetPaper.A4);
             var (columns, rows) = sheet.Places(size);
             var places = Enumerable.Range(0, columns * rows).Select(at => sheet.Place(at, size)).ToList();
-            places.ShouldAllBe(place => place.Left >= 8 && place.Top >= 8 && place.Left + size.Width <= 202.0001 && place.Top + size.Height <= 289.0001, size.Key);
+            places.ShouldAllBe(
+                place => place.Left >= 8 && place.Top >= 8 && place.Left + size.Width <= 202.0001 && place.Top + size.Height <= 289.0001,
+                size.Key
+            );
             places.Distinct().Count().ShouldBe(places.Count);
         }
     }
@@ -63,26 +66,52 @@ public class LabelPlanTests
     [Fact]
     public void Choices_are_read_back_as_they_were_kept()
     {
-        var plan = new LabelPlan { Region = Region.Us, Layout = "120x60", Lid = "round-45", PrintsLid = true, NetGrams = 12.5m, Batch = "B1", MadeOn = Made, Count = 7, WithCode = false, Sheet = new SheetPlan(SheetPaper.Letter, 9m, 2m, -1m, 0.5m) };
+        var plan = new LabelPlan
+        {
+            Region = Region.Us,
+            Layout = "120x60",
+            Lid = "round-45",
+            PrintsLid = true,
+            NetGrams = 12.5m,
+            Batch = "B1",
+            MadeOn = Made,
+            Count = 7,
+            WithCode = false,
+            Sheet = new SheetPlan(SheetPaper.Letter, 9m, 2m, -1m, 0.5m),
+        };
         LabelPlan.Parse(plan.ToText()).ShouldBe(plan);
         plan.Problems().ShouldBeEmpty();
-        (plan with { Count = 0, NetGrams = 0m, Batch = new string('b', 41), Layout = "round-50", Lid = "60x40" }).Problems().Select(problem => problem.Pointer).ShouldBe(["/layout", "/lid", "/grams", "/batch", "/count"]);
+        (plan with { Count = 0, NetGrams = 0m, Batch = new string('b', 41), Layout = "round-50", Lid = "60x40" })
+            .Problems()
+            .Select(problem => problem.Pointer)
+            .ShouldBe(["/layout", "/lid", "/grams", "/batch", "/count"]);
     }
 
-    /// <summary>Regulation (EC) 1223/2009 Article 19(1)(c), from memory: up to 30 months a date, else the period after opening. A lot that ends sooner decides; one that ended before is not used.</summary>
+    /// <summary>Regulation (EC) 1223/2009 Article 19(1)(c), from memory: up to 30 months a date, else the period after opening. A lot that
+    /// ends sooner decides; one that ended before is not used.</summary>
     [Fact]
     public void The_first_lot_to_end_decides_unless_the_blend_does()
     {
         var balm = Some.Formula(ProductForm.Balm, ("beeswax", 15m), ("sweet-almond-oil", null));
         var plain = DurabilityOf(balm, []);
         plain.BestBefore.ShouldNotBeNull();
-        DurabilityOf(balm, [LotOf("beeswax", new(2026, 9, 30)), LotOf("sweet-almond-oil", new(2026, 12, 1)), LotOf("beeswax", new(2026, 3, 1))]).BestBefore.ShouldBe(new DateOnly(2026, 9, 30));
+        DurabilityOf(
+            balm,
+            [LotOf("beeswax", new(2026, 9, 30)), LotOf("sweet-almond-oil", new(2026, 12, 1)), LotOf("beeswax", new(2026, 3, 1))]
+        )
+            .BestBefore.ShouldBe(new DateOnly(2026, 9, 30));
         DurabilityOf(balm, [LotOf("beeswax", plain.BestBefore!.Value.AddDays(1))]).ShouldBe(plain);
         DurabilityOf(balm, [LotOf("shea-butter-refined", new(2026, 9, 30))]).ShouldBe(plain, "none of it is in it");
         var opened = LotOf("sweet-almond-oil", new(2027, 12, 1)) with { OpenedOn = new(2026, 1, 10) };
-        DurabilityOf(balm, [opened]).BestBefore.ShouldBe(opened.EndsOn(Some.Catalogue.Find("sweet-almond-oil")!), "an opened lot ends sooner than is printed on it");
+        DurabilityOf(balm, [opened])
+            .BestBefore.ShouldBe(
+                opened.EndsOn(Some.Catalogue.Find("sweet-almond-oil")!),
+                "an opened lot ends sooner than is printed on it"
+            );
         opened.EndsOn(Some.Catalogue.Find("sweet-almond-oil")!).ShouldNotBeNull().ShouldBeLessThan(new DateOnly(2027, 12, 1));
-        Durability.Of(Resolved(balm), null, [LotOf("beeswax", new(2026, 9, 30))])!.BestBefore.ShouldBeNull("without a day of making there is no date");
+        Durability
+            .Of(Resolved(balm), null, [LotOf("beeswax", new(2026, 9, 30))])!
+            .BestBefore.ShouldBeNull("without a day of making there is no date");
     }
 
     [Fact]
@@ -94,12 +123,17 @@ public class LabelPlanTests
         DurabilityOf(balm, [LotOf("jojoba-oil", Made.AddMonths(29))]).BestBefore.ShouldBe(Made.AddMonths(29));
     }
 
-    /// <summary>Two schools (common practice): the first to turn, or all by weight, which is later where the first to turn is a small part.</summary>
+    /// <summary>Two schools (common practice): the first to turn, or all by weight, which is later where the first to turn is a small
+    /// part.</summary>
     [Fact]
     public void The_school_decides_which_life_counts()
     {
         var balm = Some.Formula(ProductForm.Balm, ("rosehip-oil", 5m), ("beeswax", 20m), ("sweet-almond-oil", null));
-        var byWeight = Durability.Of(ResolvedFormula.Of(balm, Some.Catalogue, EvaluationSettings.Default with { BestBefore = BestBeforeSchool.Weighted }), Made, [])!;
+        var byWeight = Durability.Of(
+            ResolvedFormula.Of(balm, Some.Catalogue, EvaluationSettings.Default with { BestBefore = BestBeforeSchool.Weighted }),
+            Made,
+            []
+        )!;
         byWeight.Because.ToString().ShouldContain("by weight");
         byWeight.BestBefore!.Value.ShouldBeGreaterThan(DurabilityOf(balm, []).BestBefore!.Value);
     }
@@ -108,8 +142,14 @@ public class LabelPlanTests
     public void Every_text_says_why_it_stands_there_and_only_declarations_that_hold_are_printed()
     {
         var content = LabelContent.Of(
-            Some.Formula(ProductForm.Balm, ("beeswax", 20m), ("jojoba-oil", 79.7m), ("lavender-oil", null)) with { Label = new(["Heals burns", "For cold mornings"], ["vegan", "nut-free"]) },
-            new LabelDetails(30m, "B 7", Made, "The Boathouse\n\n Old Slipway 1 ", []), Some.Catalogue, EvaluationSettings.Default);
+            Some.Formula(ProductForm.Balm, ("beeswax", 20m), ("jojoba-oil", 79.7m), ("lavender-oil", null)) with
+            {
+                Label = new(["Heals burns", "For cold mornings"], ["vegan", "nut-free"]),
+            },
+            new LabelDetails(30m, "B 7", Made, "The Boathouse\n\n Old Slipway 1 ", []),
+            Some.Catalogue,
+            EvaluationSettings.Default
+        );
         content.Texts.ShouldAllBe(text => text.Because.ToString().Length > 0 && text.Source.Length > 0);
         content.Of(LabelPart.Claim).Select(text => text.Text).ShouldBe(["For cold mornings"]);
         content.Of(LabelPart.Declaration).Select(text => text.Text).ShouldBe(["Nut-free"]);
@@ -121,11 +161,27 @@ public class LabelPlanTests
     [Fact]
     public void Names_of_the_list_say_nothing_about_the_sun()
     {
-        var names = string.Join(", ", Some.Catalogue.Ingredients.SelectMany(row => row.Composition).SelectMany(component => new[] { component.Inci.Eu, component.Inci.Us }).Distinct());
-        ClaimCheck.Of(names, Resolved(Some.Formula(ProductForm.Balm, ("beeswax", null)))).ShouldNotContain(problem => problem.Code == FindingCodes.ClaimSun);
-        var sly = Some.Catalogue.Find("zinc-oxide")! with { Slug = "own:booster", Name = "Booster", Composition = [new(new InciName("SPF 30 Complex", "SPF 30 Complex"), 100m, 100m)] };
+        var names = string.Join(
+            ", ",
+            Some.Catalogue.Ingredients.SelectMany(row => row.Composition)
+                .SelectMany(component => new[] { component.Inci.Eu, component.Inci.Us })
+                .Distinct()
+        );
+        ClaimCheck
+            .Of(names, Resolved(Some.Formula(ProductForm.Balm, ("beeswax", null))))
+            .ShouldNotContain(problem => problem.Code == FindingCodes.ClaimSun);
+        var sly = Some.Catalogue.Find("zinc-oxide")! with
+        {
+            Slug = "own:booster",
+            Name = "Booster",
+            Composition = [new(new InciName("SPF 30 Complex", "SPF 30 Complex"), 100m, 100m)],
+        };
         var formula = Some.Formula(ProductForm.Balm, ("own:booster", 10m), ("beeswax", null));
-        Should.Throw<DocumentException>(() => LabelContent.Of(formula, LabelDetails.None, Some.Catalogue.With([sly], []), EvaluationSettings.Default)).Message.ShouldContain("spf");
+        Should
+            .Throw<DocumentException>(() =>
+                LabelContent.Of(formula, LabelDetails.None, Some.Catalogue.With([sly], []), EvaluationSettings.Default)
+            )
+            .Message.ShouldContain("spf");
     }
 
     [Fact]
@@ -138,7 +194,8 @@ public class LabelPlanTests
         }
     }
 
-    private static Durability DurabilityOf(Formula formula, System.Collections.Immutable.ImmutableArray<Lot> lots) => Durability.Of(Resolved(formula), Made, lots)!;
+    private static Durability DurabilityOf(Formula formula, System.Collections.Immutable.ImmutableArray<Lot> lots) =>
+        Durability.Of(Resolved(formula), Made, lots)!;
 
     private static ResolvedFormula Resolved(Formula formula) => ResolvedFormula.Of(formula, Some.Catalogue, EvaluationSettings.Default);
 

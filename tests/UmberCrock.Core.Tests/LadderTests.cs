@@ -8,7 +8,13 @@ namespace UmberCrock.Core.Tests;
 /// <summary>Rows of small trials.</summary>
 public class LadderTests
 {
-    private static readonly Formula Whip = Some.Lines(ProductForm.WhippedButter, "shea-butter-refined 60", "coconut-oil 10", "arrowroot-starch 8", "sweet-almond-oil");
+    private static readonly Formula Whip = Some.Lines(
+        ProductForm.WhippedButter,
+        "shea-butter-refined 60",
+        "coconut-oil 10",
+        "arrowroot-starch 8",
+        "sweet-almond-oil"
+    );
 
     [Theory]
     [InlineData(0, 3)] // the balance line gives
@@ -30,13 +36,24 @@ public class LadderTests
             rungs[at].Evaluation.Melt.ClearPointCelsius.ShouldBe(Some.Evaluate(rungs[at].Formula).Melt.ClearPointCelsius);
         }
 
-        rungs[2].Formula.ShouldBe(Whip with { Phases = rungs[2].Formula.Phases, Lines = rungs[2].Formula.Lines, Label = rungs[2].Formula.Label });
+        rungs[2]
+            .Formula.ShouldBe(
+                Whip with
+                {
+                    Phases = rungs[2].Formula.Phases,
+                    Lines = rungs[2].Formula.Lines,
+                    Label = rungs[2].Formula.Label,
+                }
+            );
     }
 
     /// <summary>Common practice: more shea in the place of oil is firmer, rung by rung.</summary>
     [Fact]
-    public void More_butter_is_firmer_rung_by_rung()
-        => Ladder.Of(Whip, 0, 3, 3m, 7, Some.Catalogue, EvaluationSettings.Default).Select(rung => rung.Evaluation.Melt.At(20m).Firmness).ShouldBeInOrder();
+    public void More_butter_is_firmer_rung_by_rung() =>
+        Ladder
+            .Of(Whip, 0, 3, 3m, 7, Some.Catalogue, EvaluationSettings.Default)
+            .Select(rung => rung.Evaluation.Melt.At(20m).Firmness)
+            .ShouldBeInOrder();
 
     [Theory]
     [InlineData(0, 0, 2, 5, "/lower")]
@@ -45,6 +62,9 @@ public class LadderTests
     [InlineData(0, 3, 2, 4, "/rungs")]
     [InlineData(0, 3, 0, 5, "/step")]
     [InlineData(0, 1, 8, 5, "/step")]
-    public void What_cannot_be_climbed_is_refused(int raise, int lower, int step, int rungs, string pointer)
-        => Should.Throw<DocumentException>(() => Ladder.Of(Whip, raise, lower, step, rungs, Some.Catalogue, EvaluationSettings.Default)).Problems[0].Pointer.ShouldBe(pointer);
+    public void What_cannot_be_climbed_is_refused(int raise, int lower, int step, int rungs, string pointer) =>
+        Should
+            .Throw<DocumentException>(() => Ladder.Of(Whip, raise, lower, step, rungs, Some.Catalogue, EvaluationSettings.Default))
+            .Problems[0]
+            .Pointer.ShouldBe(pointer);
 }

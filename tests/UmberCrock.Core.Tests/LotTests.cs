@@ -7,7 +7,19 @@ public class LotTests
 {
     private static readonly DateOnly Today = new(2026, 6, 15);
     private static readonly Ingredient Rosehip = Some.Catalogue.Find("rosehip-oil")!;
-    private static readonly Lot Sound = new(0, "rosehip-oil", "R3", "Heronry Supplies", Today.AddDays(-60), 100m, 38m, 46m, null, Today.AddDays(200), "");
+    private static readonly Lot Sound = new(
+        0,
+        "rosehip-oil",
+        "R3",
+        "Heronry Supplies",
+        Today.AddDays(-60),
+        100m,
+        38m,
+        46m,
+        null,
+        Today.AddDays(200),
+        ""
+    );
 
     [Theory]
     [InlineData(200, 38, LotState.Sealed)]
@@ -15,8 +27,8 @@ public class LotTests
     [InlineData(0, 38, LotState.NearEnd)]
     [InlineData(-1, 38, LotState.Ended)]
     [InlineData(-1, 0, LotState.Empty)]
-    public void The_printed_date_decides_while_it_is_sealed(int daysLeft, int grams, LotState state)
-        => (Sound with { UseBy = Today.AddDays(daysLeft), RemainingGrams = grams }).StateOn(Today, Rosehip).ShouldBe(state);
+    public void The_printed_date_decides_while_it_is_sealed(int daysLeft, int grams, LotState state) =>
+        (Sound with { UseBy = Today.AddDays(daysLeft), RemainingGrams = grams }).StateOn(Today, Rosehip).ShouldBe(state);
 
     [Fact]
     public void Once_opened_the_shorter_life_decides()

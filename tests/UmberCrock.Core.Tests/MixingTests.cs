@@ -3,7 +3,8 @@ using UmberCrock.Core.Formulas;
 
 namespace UmberCrock.Core.Tests;
 
-/// <summary>Water, preservatives, polar and powdery ingredients, heat, plant matter, allergens and what may be declared. Common practice.</summary>
+/// <summary>Water, preservatives, polar and powdery ingredients, heat, plant matter, allergens and what may be declared. Common
+/// practice.</summary>
 public class MixingTests
 {
     [Theory]
@@ -33,7 +34,14 @@ public class MixingTests
     [Fact]
     public void A_trace_of_preservative_preserves_nothing_and_an_antioxidant_never_does()
     {
-        var balm = Some.Formula(ProductForm.Balm, ("water", 3m), ("preservative-phenoxyethanol-caprylyl-glycol", 0.05m), ("tocopherol-mixed", 0.5m), ("beeswax", 15m), ("jojoba-oil", null));
+        var balm = Some.Formula(
+            ProductForm.Balm,
+            ("water", 3m),
+            ("preservative-phenoxyethanol-caprylyl-glycol", 0.05m),
+            ("tocopherol-mixed", 0.5m),
+            ("beeswax", 15m),
+            ("jojoba-oil", null)
+        );
         Some.Found(balm, FindingCodes.WaterUnpreserved).ShouldNotBeNull();
         Some.Found(balm, FindingCodes.AntioxidantNotPreservative)!.Severity.ShouldBe(Severity.Caution);
         var preserved = FormulaEdit.ApplyAll(balm, [new SetPercent(1, 1m)]);
@@ -49,7 +57,8 @@ public class MixingTests
         var finding = Some.Found(bar with { WetUse = true }, FindingCodes.WetUseUnpreserved).ShouldNotBeNull();
         finding.Severity.ShouldBe(Severity.Caution);
         Some.Found(FormulaEdit.ApplyAll(bar with { WetUse = true }, finding.Fixes[0].Edits), FindingCodes.WetUseUnpreserved).ShouldBeNull();
-        Some.Found(Some.Formula(ProductForm.Balm, ("glycerin", 2m), ("beeswax", 15m), ("jojoba-oil", null)), FindingCodes.WetUseUnpreserved).ShouldNotBeNull("a humectant draws water");
+        Some.Found(Some.Formula(ProductForm.Balm, ("glycerin", 2m), ("beeswax", 15m), ("jojoba-oil", null)), FindingCodes.WetUseUnpreserved)
+            .ShouldNotBeNull("a humectant draws water");
     }
 
     [Theory]
@@ -62,20 +71,34 @@ public class MixingTests
         var balm = Some.Formula(ProductForm.Balm, (slug, 2m), ("beeswax", 15m), ("jojoba-oil", null));
         var finding = Some.Found(balm, FindingCodes.PolarNotSoluble).ShouldNotBeNull();
         Some.Found(FormulaEdit.ApplyAll(balm, finding.Fixes[0].Edits), FindingCodes.PolarNotSoluble).ShouldBeNull();
-        Some.Found(Some.Formula(ProductForm.Balm, (slug, 2m), ("lecithin", 2m), ("beeswax", 15m), ("jojoba-oil", null)), FindingCodes.PolarNotSoluble).ShouldBeNull();
+        Some.Found(
+                Some.Formula(ProductForm.Balm, (slug, 2m), ("lecithin", 2m), ("beeswax", 15m), ("jojoba-oil", null)),
+                FindingCodes.PolarNotSoluble
+            )
+            .ShouldBeNull();
     }
 
     [Fact]
     public void Heat_sensitive_additions_belong_in_the_cool_phase_and_both_lines_move()
     {
-        var stick = Some.Formula(ProductForm.Stick, ("retinyl-palmitate", 0.05m), ("beeswax", 25m), ("retinyl-palmitate", 0.02m), ("jojoba-oil", null));
+        var stick = Some.Formula(
+            ProductForm.Stick,
+            ("retinyl-palmitate", 0.05m),
+            ("beeswax", 25m),
+            ("retinyl-palmitate", 0.02m),
+            ("jojoba-oil", null)
+        );
         var finding = Some.Found(stick, FindingCodes.StageTooHot).ShouldNotBeNull();
         finding.Lines.ShouldBe([0, 2]);
         finding.Detail.ToString().ShouldContain("75 °C");
         var cured = FormulaEdit.ApplyAll(stick, finding.Fixes[0].Edits);
         Some.Found(cured, FindingCodes.StageTooHot).ShouldBeNull();
         cured.Lines.Select(line => line.Phase).Order().ShouldBe(["A", "A", "B", "B"]);
-        Some.Found(Some.Formula(ProductForm.Stick, ("carnauba-wax", 10m), ("jojoba-oil", null), ("ascorbyl-palmitate", 0.1m)), FindingCodes.StageTooHot).ShouldBeNull("it bears 80 C and the melt is clear below that");
+        Some.Found(
+                Some.Formula(ProductForm.Stick, ("carnauba-wax", 10m), ("jojoba-oil", null), ("ascorbyl-palmitate", 0.1m)),
+                FindingCodes.StageTooHot
+            )
+            .ShouldBeNull("it bears 80 C and the melt is clear below that");
     }
 
     [Fact]
@@ -93,17 +116,24 @@ public class MixingTests
     [InlineData("silica-microspheres", 42, true)]
     [InlineData("silica-microspheres", 38, false)]
     [InlineData("zinc-oxide", 40, false)]
-    public void More_powder_than_the_fat_can_wet(string slug, int percent, bool overload)
-        => (Some.Found(Some.Formula(ProductForm.Balm, (slug, percent), ("jojoba-oil", null)), FindingCodes.PowderOverload) is not null).ShouldBe(overload);
+    public void More_powder_than_the_fat_can_wet(string slug, int percent, bool overload) =>
+        (
+            Some.Found(Some.Formula(ProductForm.Balm, (slug, percent), ("jojoba-oil", null)), FindingCodes.PowderOverload) is not null
+        ).ShouldBe(overload);
 
     [Fact]
     public void Allergen_sources_are_named_in_one_note()
     {
-        var finding = Some.Found(Some.Formula(ProductForm.Balm, ("beeswax", 15m), ("sweet-almond-oil", 20m), ("wheat-germ-oil", 5m), ("jojoba-oil", null)), FindingCodes.AllergenSource).ShouldNotBeNull();
+        var finding = Some.Found(
+                Some.Formula(ProductForm.Balm, ("beeswax", 15m), ("sweet-almond-oil", 20m), ("wheat-germ-oil", 5m), ("jojoba-oil", null)),
+                FindingCodes.AllergenSource
+            )
+            .ShouldNotBeNull();
         finding.Severity.ShouldBe(Severity.Note);
         finding.Title.ShouldBe("Name the tree nut, wheat and bee products");
         finding.Detail.ToString().ShouldContain("Sweet almond oil");
-        Some.Found(Some.Formula(ProductForm.Balm, ("candelilla-wax", 10m), ("jojoba-oil", null)), FindingCodes.AllergenSource).ShouldBeNull();
+        Some.Found(Some.Formula(ProductForm.Balm, ("candelilla-wax", 10m), ("jojoba-oil", null)), FindingCodes.AllergenSource)
+            .ShouldBeNull();
     }
 
     [Fact]
@@ -111,12 +141,24 @@ public class MixingTests
     {
         Not(("candelilla-wax", 10m), ("jojoba-oil", null)).ShouldBe("");
         Not(("beeswax", 15m), ("lanolin", 10m), ("jojoba-oil", null)).ShouldBe("vegan beeFree lanolinFree");
-        Not(("shea-butter-refined", 10m), ("fractionated-coconut-oil", 20m), ("lavender-oil", 0.3m), ("soybean-oil", 5m), ("jojoba-oil", null))
+        Not(
+                ("shea-butter-refined", 10m),
+                ("fractionated-coconut-oil", 20m),
+                ("lavender-oil", 0.3m),
+                ("soybean-oil", 5m),
+                ("jojoba-oil", null)
+            )
             .ShouldBe("nutFree soyFree coconutFree palmFree fragranceFree essentialOilFree");
-        Not(("water", 1m), ("wheat-germ-oil", 5m), ("fragrance-oil", 0.2m), ("jojoba-oil", null)).ShouldBe("glutenFree fragranceFree waterFree");
+        Not(("water", 1m), ("wheat-germ-oil", 5m), ("fragrance-oil", 0.2m), ("jojoba-oil", null))
+            .ShouldBe("glutenFree fragranceFree waterFree");
         Not(("beeswax", 0m), ("jojoba-oil", null)).ShouldBe("", "a line of nothing is not in it");
     }
 
-    private static string Not(params (string, decimal?)[] lines)
-        => string.Join(' ', Some.Evaluate(Some.Formula(ProductForm.Balm, lines)).Declares.Properties.Where(property => !property.Holds).Select(property => property.Property));
+    private static string Not(params (string, decimal?)[] lines) =>
+        string.Join(
+            ' ',
+            Some.Evaluate(Some.Formula(ProductForm.Balm, lines))
+                .Declares.Properties.Where(property => !property.Holds)
+                .Select(property => property.Property)
+        );
 }

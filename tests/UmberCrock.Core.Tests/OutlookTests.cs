@@ -9,10 +9,12 @@ using UmberCrock.Tests;
 
 namespace UmberCrock.Core.Tests;
 
-/// <summary>Feel, keeping, settling, confidence, stability notes and explanations. What is not said to be from a document is common practice.</summary>
+/// <summary>Feel, keeping, settling, confidence, stability notes and explanations. What is not said to be from a document is common
+/// practice.</summary>
 public class OutlookTests
 {
-    /// <summary>Common practice: recipes that everyone starts from glide, are not greasy beyond what is expected, do not stick and are not chalky.</summary>
+    /// <summary>Common practice: recipes that everyone starts from glide, are not greasy beyond what is expected, do not stick and are not
+    /// chalky.</summary>
     [Theory]
     [InlineData(ProductForm.Balm, "beeswax 20", "olive-oil")]
     [InlineData(ProductForm.LipBalm, "beeswax 25", "shea-butter-refined 15", "castor-oil 15", "sunflower-oil-high-oleic")]
@@ -20,11 +22,15 @@ public class OutlookTests
     [InlineData(ProductForm.WhippedButter, "shea-butter-refined 70", "arrowroot-starch 6", "sweet-almond-oil")]
     [InlineData(ProductForm.Ointment, "beeswax 10", "olive-oil")]
     [InlineData(ProductForm.ConditionerBar, "behentrimonium-methosulfate-25 40", "cetyl-alcohol 30", "cocoa-butter")]
-    public void The_recipes_everyone_starts_from_feel_right(ProductForm form, params string[] lines)
-        => Some.Evaluate(Some.Lines(form, lines)).Findings.Select(finding => finding.Code)
-            .ShouldNotContain(code => code == FindingCodes.Drag || code == FindingCodes.Greasy || code == FindingCodes.Tacky || code == FindingCodes.Chalky);
+    public void The_recipes_everyone_starts_from_feel_right(ProductForm form, params string[] lines) =>
+        Some.Evaluate(Some.Lines(form, lines))
+            .Findings.Select(finding => finding.Code)
+            .ShouldNotContain(code =>
+                code == FindingCodes.Drag || code == FindingCodes.Greasy || code == FindingCodes.Tacky || code == FindingCodes.Chalky
+            );
 
-    /// <summary>Common practice: powder dries a butter, wax makes it drag, castor oil makes it stick, and a dry ester takes grease away.</summary>
+    /// <summary>Common practice: powder dries a butter, wax makes it drag, castor oil makes it stick, and a dry ester takes grease
+    /// away.</summary>
     [Fact]
     public void Feel_moves_the_way_practitioners_say()
     {
@@ -42,13 +48,18 @@ public class OutlookTests
     public void Both_schools_of_how_long_it_keeps()
     {
         var balm = Some.Lines(ProductForm.Balm, "jojoba-oil 80", "sunflower-oil 20");
-        var (jojoba, sunflower) = (Some.Catalogue.Find("jojoba-oil")!.ShelfLifeMonths!.Value, Some.Catalogue.Find("sunflower-oil")!.ShelfLifeMonths!.Value);
+        var (jojoba, sunflower) = (
+            Some.Catalogue.Find("jojoba-oil")!.ShelfLifeMonths!.Value,
+            Some.Catalogue.Find("sunflower-oil")!.ShelfLifeMonths!.Value
+        );
         var report = Some.Evaluate(balm).Keeping;
         report.Weakest.ShouldBe("sunflower-oil");
         report.MonthsByWeakest!.Value.ShouldBe(sunflower, 1e-9);
         report.MonthsByWeight!.Value.ShouldBe(1 / ((0.8 / jojoba) + (0.2 / sunflower)), 1e-9);
         report.Months.ShouldBe(report.MonthsByWeakest);
-        Evaluator.Evaluate(balm, Some.Catalogue, EvaluationSettings.Default with { BestBefore = BestBeforeSchool.Weighted }).Keeping.Months.ShouldBe(report.MonthsByWeight);
+        Evaluator
+            .Evaluate(balm, Some.Catalogue, EvaluationSettings.Default with { BestBefore = BestBeforeSchool.Weighted })
+            .Keeping.Months.ShouldBe(report.MonthsByWeight);
     }
 
     [Theory]
@@ -67,7 +78,8 @@ public class OutlookTests
     public void Heat_shortens_it_and_an_antioxidant_does_nothing_where_nothing_oxidises()
     {
         var balm = Some.Lines(ProductForm.Balm, "beeswax 15", "sunflower-oil");
-        Some.Evaluate(balm with { Climate = new Climate(20, 38) }).Keeping.Months!.Value.ShouldBe(Some.Evaluate(balm).Keeping.Months!.Value * 0.75, 1e-9);
+        Some.Evaluate(balm with { Climate = new Climate(20, 38) })
+            .Keeping.Months!.Value.ShouldBe(Some.Evaluate(balm).Keeping.Months!.Value * 0.75, 1e-9);
         Some.Evaluate(Some.Lines(ProductForm.Balm, "fractionated-coconut-oil", "tocopherol-mixed 0.5")).Keeping.Factors.ShouldBeEmpty();
     }
 
@@ -92,7 +104,8 @@ public class OutlookTests
         Some.Found(lotion, FindingCodes.Settling)!.Detail.ToString().ShouldContain("shake before use");
     }
 
-    /// <summary>Powders that alone keep a paste from pouring do not set it: its crystals do, as it cools past where the first of them comes.</summary>
+    /// <summary>Powders that alone keep a paste from pouring do not set it: its crystals do, as it cools past where the first of them
+    /// comes.</summary>
     [Fact]
     public void A_paste_sets_where_its_first_crystal_comes()
     {
@@ -117,7 +130,9 @@ public class OutlookTests
     {
         foreach (var form in Enum.GetValues<ProductForm>())
         {
-            var stability = Some.Evaluate(Some.Lines(form, "beeswax 15", "shea-butter-refined 25", "sunflower-oil", "tocopherol-mixed 0.5")).Stability;
+            var stability = Some.Evaluate(
+                Some.Lines(form, "beeswax 15", "shea-butter-refined 25", "sunflower-oil", "tocopherol-mixed 0.5")
+            ).Stability;
             stability.Notes.Length.ShouldBeGreaterThanOrEqualTo(2, form.ToString());
             stability.Notes.ShouldAllBe(note => note.Text.ToString().Length > 30 && note.Because.Plain.Any(char.IsAsciiDigit));
             stability.Notes.Select(note => note.Code).ShouldBeUnique();
@@ -136,8 +151,8 @@ public class OutlookTests
     [InlineData(FindingCodes.EmulsifierLow, "turns-milky")]
     [InlineData(FindingCodes.TooSoftWarm, "softens-warm")]
     [InlineData(FindingCodes.TooHardCold, "hardens-cold")]
-    public void A_finding_has_its_note(string code, string note)
-        => Some.Evaluate(FindingExamples.ByCode[code]).Stability.Notes.Select(other => other.Code).ShouldContain(note);
+    public void A_finding_has_its_note(string code, string note) =>
+        Some.Evaluate(FindingExamples.ByCode[code]).Stability.Notes.Select(other => other.Code).ShouldContain(note);
 
     [Fact]
     public void An_empty_formula_has_no_notes_and_no_plan()
@@ -146,7 +161,8 @@ public class OutlookTests
         (stability.Notes.Length, stability.Plan.Length).ShouldBe((0, 0));
     }
 
-    /// <summary>Every number can be traced: each prediction of the demo is explained with equations, and every value under it has a source.</summary>
+    /// <summary>Every number can be traced: each prediction of the demo is explained with equations, and every value under it has a
+    /// source.</summary>
     [Fact]
     public void Every_prediction_is_explained_with_values_and_sources()
     {
@@ -163,7 +179,10 @@ public class OutlookTests
         }
 
         topics.Order().ShouldBe(["emulsifier", "feel", "keeping", "melt", "settling", "texture"]);
-        Evaluator.Explain(Some.Demo("Cox’s lip balm"), Some.Catalogue, EvaluationSettings.Default).Select(explanation => explanation.Topic).ShouldBe(["melt", "texture", "feel", "keeping"]);
+        Evaluator
+            .Explain(Some.Demo("Cox’s lip balm"), Some.Catalogue, EvaluationSettings.Default)
+            .Select(explanation => explanation.Topic)
+            .ShouldBe(["melt", "texture", "feel", "keeping"]);
     }
 
     [Fact]

@@ -33,16 +33,30 @@ public class OwnIngredientTests
     [Fact]
     public void A_table_comes_back_as_it_was_in_what_a_table_holds()
     {
-        var own = Catalogue.Ingredients.Where(row => row.Purpose is not null).Select(row => row with { Slug = OwnIngredients.SlugOf(row.Name), Purpose = row.Purpose + " \"Quoted\", and\nbroken over lines; with semicolons." }).ToList();
+        var own = Catalogue
+            .Ingredients.Where(row => row.Purpose is not null)
+            .Select(row =>
+                row with
+                {
+                    Slug = OwnIngredients.SlugOf(row.Name),
+                    Purpose = row.Purpose + " \"Quoted\", and\nbroken over lines; with semicolons.",
+                }
+            )
+            .ToList();
         var read = IngredientTable.Read(Encoding.UTF8.GetBytes(IngredientTable.Write(own)), Catalogue);
         read.Length.ShouldBe(own.Count);
         foreach (var (was, now) in own.Zip(read))
         {
-            (now.Name, now.Class, now.Role, now.Purpose, now.Solubility).ShouldBe((was.Name, was.Class, was.Role, was.Purpose, was.Solubility));
+            (now.Name, now.Class, now.Role, now.Purpose, now.Solubility).ShouldBe(
+                (was.Name, was.Class, was.Role, was.Purpose, was.Solubility)
+            );
             now.AlsoKnownAs.ShouldBe(was.AlsoKnownAs);
             now.Composition.ShouldBe(was.Composition);
             foreach (var property in IngredientProperty.All)
-                (property.Of(now)?.Value, property.Of(now)?.Low, property.Of(now)?.High).ShouldBe((property.Of(was)?.Value, property.Of(was)?.Low, property.Of(was)?.High), $"{was.Name} {property.Name}");
+                (property.Of(now)?.Value, property.Of(now)?.Low, property.Of(now)?.High).ShouldBe(
+                    (property.Of(was)?.Value, property.Of(was)?.Low, property.Of(was)?.High),
+                    $"{was.Name} {property.Name}"
+                );
         }
     }
 
@@ -53,7 +67,12 @@ public class OwnIngredientTests
     [InlineData("/composition/0/lowPercent", "40", "", "")]
     [InlineData("/composition/0/highPercent", "60", "/composition/0", "upside down")]
     [InlineData("/composition/1/highPercent", "0.5", "/composition/1", "upside down")]
-    [InlineData("/composition/0", "{\"inci\":{\"eu\":\"A\",\"us\":\"A\"},\"lowPercent\":10,\"highPercent\":20}", "/composition", "cannot make 100")]
+    [InlineData(
+        "/composition/0",
+        "{\"inci\":{\"eu\":\"A\",\"us\":\"A\"},\"lowPercent\":10,\"highPercent\":20}",
+        "/composition",
+        "cannot make 100"
+    )]
     [InlineData("/composition", "[]", "/composition", "1 to 50")]
     [InlineData("/density/low", "0.95", "/density", "upside down")]
     [InlineData("/density/value", "1e300", "/density", "from 0.1 to 25")]
@@ -66,9 +85,24 @@ public class OwnIngredientTests
     [InlineData("/colour", "1", "", "\"colour\"")]
     [InlineData("/fattyAcids", "{\"C18:1\":50}", "/fattyAcids", "make 50")]
     [InlineData("/fattyAcids", "{\"oleic\":99}", "/fattyAcids", "named like")]
-    [InlineData("/species", "[{\"massShare\":2,\"meltingCelsius\":30,\"fusionKilojoulesPerMole\":100,\"gramsPerMole\":800,\"family\":\"lauric\"}]", "/species", "shares")]
-    [InlineData("/species", "[{\"massShare\":0.5,\"meltingCelsius\":30,\"fusionKilojoulesPerMole\":100,\"gramsPerMole\":800,\"family\":\"granite\"}]", "/species", "not a family")]
-    [InlineData("/doses", "[{\"kind\":\"supplier\",\"minPercent\":9,\"maxPercent\":3,\"source\":\"x\",\"confidence\":\"low\"}]", "/doses/0", "low to high")]
+    [InlineData(
+        "/species",
+        "[{\"massShare\":2,\"meltingCelsius\":30,\"fusionKilojoulesPerMole\":100,\"gramsPerMole\":800,\"family\":\"lauric\"}]",
+        "/species",
+        "shares"
+    )]
+    [InlineData(
+        "/species",
+        "[{\"massShare\":0.5,\"meltingCelsius\":30,\"fusionKilojoulesPerMole\":100,\"gramsPerMole\":800,\"family\":\"granite\"}]",
+        "/species",
+        "not a family"
+    )]
+    [InlineData(
+        "/doses",
+        "[{\"kind\":\"supplier\",\"minPercent\":9,\"maxPercent\":3,\"source\":\"x\",\"confidence\":\"low\"}]",
+        "/doses/0",
+        "low to high"
+    )]
     [InlineData("/doses", "[{\"kind\":\"supplier\",\"maxPercent\":3,\"confidence\":\"low\"}]", "/doses/0", "lacks")]
     public void What_is_wrong_is_named_by_its_place(string pointer, string value, string at, string reason)
     {
@@ -80,7 +114,12 @@ public class OwnIngredientTests
         }
 
         var problems = Should.Throw<DocumentException>(() => OwnIngredients.Parse(document, Catalogue)).Problems;
-        problems.ShouldContain(problem => problem.Pointer.StartsWith($"/ingredients/0{at}", StringComparison.Ordinal) && problem.Reason.ToString().Contains(reason, StringComparison.Ordinal), string.Join("; ", problems));
+        problems.ShouldContain(
+            problem =>
+                problem.Pointer.StartsWith($"/ingredients/0{at}", StringComparison.Ordinal)
+                && problem.Reason.ToString().Contains(reason, StringComparison.Ordinal),
+            string.Join("; ", problems)
+        );
     }
 
     [Theory]
@@ -90,8 +129,10 @@ public class OwnIngredientTests
     [InlineData("{\"format\":\"umber-crock/ingredients\",\"version\":2,\"ingredients\":[]}", "/version")]
     [InlineData("{\"format\":\"umber-crock/ingredients\",\"version\":1,\"ingredients\":7}", "/ingredients")]
     [InlineData("{\"format\":\"umber-crock/ingredients\",\"version\":1,\"ingredients\":[],\"more\":1}", "/more")]
-    public void Another_document_is_refused(string text, string pointer)
-        => Should.Throw<DocumentException>(() => OwnIngredients.Parse(Encoding.UTF8.GetBytes(text), Catalogue)).Problems.ShouldContain(problem => problem.Pointer == pointer);
+    public void Another_document_is_refused(string text, string pointer) =>
+        Should
+            .Throw<DocumentException>(() => OwnIngredients.Parse(Encoding.UTF8.GetBytes(text), Catalogue))
+            .Problems.ShouldContain(problem => problem.Pointer == pointer);
 
     [Theory]
     [InlineData("", "/1", "empty")]
@@ -108,16 +149,24 @@ public class OwnIngredientTests
     [InlineData("name,class,source,maxPercent\nA,oil,x,lots", "/2/maxPercent", "not a number")]
     [InlineData("name,class,source,composition\nA,oil,x,A | A | 10 to 20", "/2/composition", "cannot make 100")]
     [InlineData("name,class,source\n", "/2", "no ingredient")]
-    public void A_table_names_row_and_column(string table, string pointer, string reason)
-        => Should.Throw<DocumentException>(() => IngredientTable.Read(Encoding.UTF8.GetBytes(table), Catalogue)).Problems
-            .ShouldContain(problem => problem.Pointer == pointer && problem.Reason.ToString().Contains(reason, StringComparison.Ordinal));
+    public void A_table_names_row_and_column(string table, string pointer, string reason) =>
+        Should
+            .Throw<DocumentException>(() => IngredientTable.Read(Encoding.UTF8.GetBytes(table), Catalogue))
+            .Problems.ShouldContain(problem =>
+                problem.Pointer == pointer && problem.Reason.ToString().Contains(reason, StringComparison.Ordinal)
+            );
 
     [Fact]
     public void Ten_thousand_rows_are_too_many_and_a_negative_number_is_no_formula()
     {
         var rows = string.Concat(Enumerable.Range(0, 10_000).Select(at => $"Oil {at},oil,x,-5\n"));
-        Should.Throw<DocumentException>(() => IngredientTable.Read(Encoding.UTF8.GetBytes("name,class,source,meltingPoint\n" + rows), Catalogue)).Problems
-            .ShouldContain(problem => problem.Pointer == "/2002" && problem.Reason.ToString().Contains("at most 2000", StringComparison.Ordinal));
+        Should
+            .Throw<DocumentException>(() =>
+                IngredientTable.Read(Encoding.UTF8.GetBytes("name,class,source,meltingPoint\n" + rows), Catalogue)
+            )
+            .Problems.ShouldContain(problem =>
+                problem.Pointer == "/2002" && problem.Reason.ToString().Contains("at most 2000", StringComparison.Ordinal)
+            );
         IngredientTable.Read("name,class,source,meltingPoint\nOil,oil,x,-5\n"u8.ToArray(), Catalogue)[0].MeltingPoint!.Value.ShouldBe(-5);
     }
 
@@ -136,10 +185,16 @@ public class OwnIngredientTests
     }
 
     [Property(MaxTest = 300)]
-    public Property Any_text_is_read_or_refused()
-        => Prop.ForAll(ArbMap.Default.ArbFor<string>(), text =>
+    public Property Any_text_is_read_or_refused() => Prop.ForAll(ArbMap.Default.ArbFor<string>(), text =>
         {
-            foreach (var read in new Action[] { () => OwnIngredients.Parse(Encoding.UTF8.GetBytes(text ?? ""), Catalogue), () => IngredientTable.Read(Encoding.UTF8.GetBytes(text ?? ""), Catalogue), () => IngredientTable.Read(Encoding.UTF8.GetBytes("name,class,source\n" + text), Catalogue) })
+            foreach (
+                var read in new Action[]
+                {
+                    () => OwnIngredients.Parse(Encoding.UTF8.GetBytes(text ?? ""), Catalogue),
+                    () => IngredientTable.Read(Encoding.UTF8.GetBytes(text ?? ""), Catalogue),
+                    () => IngredientTable.Read(Encoding.UTF8.GetBytes("name,class,source\n" + text), Catalogue),
+                }
+            )
             {
                 try
                 {
@@ -163,27 +218,35 @@ public class OwnIngredientTests
         Evaluator.Evaluate(oil, mine, EvaluationSettings.Default).Density.GramsPerMillilitre.ShouldBe(0.9);
     }
 
-    /// <summary>Common practice: candelilla at two thirds of beeswax by the one school, at half by the other; carnauba for candelilla one for one.</summary>
+    /// <summary>Common practice: candelilla at two thirds of beeswax by the one school, at half by the other; carnauba for candelilla one
+    /// for one.</summary>
     [Theory]
     [InlineData("beeswax", "candelilla-wax", WaxSchool.TwoThirds, 0.6667)]
     [InlineData("beeswax", "candelilla-wax", WaxSchool.Half, 0.5)]
     [InlineData("candelilla-wax", "beeswax", WaxSchool.Half, 2)]
     [InlineData("candelilla-wax", "carnauba-wax", WaxSchool.TwoThirds, 1)]
-    public void Waxes_stand_in_by_the_school(string slug, string other, WaxSchool school, double ratio)
-        => Replacements.For(Catalogue.Find(slug)!, [Catalogue.Find(other)!], Catalogue, EvaluationSettings.Default with { WaxEquivalence = school })
-            .Single().GramsPerGram.ShouldBe(ratio, 0.001);
+    public void Waxes_stand_in_by_the_school(string slug, string other, WaxSchool school, double ratio) =>
+        Replacements
+            .For(Catalogue.Find(slug)!, [Catalogue.Find(other)!], Catalogue, EvaluationSettings.Default with { WaxEquivalence = school })
+            .Single()
+            .GramsPerGram.ShouldBe(ratio, 0.001);
 
     [Fact]
     public void What_is_closest_stands_in_first()
     {
-        Replacements.For(Catalogue.Find("shea-butter-refined")!, Catalogue.Ingredients, Catalogue, EvaluationSettings.Default)[0].Ingredient.Slug.ShouldBe("shea-butter-unrefined");
+        Replacements
+            .For(Catalogue.Find("shea-butter-refined")!, Catalogue.Ingredients, Catalogue, EvaluationSettings.Default)[0]
+            .Ingredient.Slug.ShouldBe("shea-butter-unrefined");
         var oils = Replacements.For(Catalogue.Find("sweet-almond-oil")!, Catalogue.Ingredients, Catalogue, EvaluationSettings.Default);
         oils.ShouldAllBe(other => other.Ingredient.Class == IngredientClass.Oil);
         oils.Select(other => other.Ingredient.Slug).ShouldContain("apricot-kernel-oil");
         oils.First(other => other.Ingredient.Slug == "apricot-kernel-oil").Words.ShouldContain("no nut");
         var scents = Replacements.For(Catalogue.Find("bergamot-oil")!, Catalogue.Ingredients, Catalogue, EvaluationSettings.Default);
         scents[0].Ingredient.Slug.ShouldBe("bergamot-oil-bergapten-free");
-        scents.ShouldAllBe(other => other.Words.StartsWith("shares", StringComparison.Ordinal), "a scent that shares nothing is not offered");
+        scents.ShouldAllBe(
+            other => other.Words.StartsWith("shares", StringComparison.Ordinal),
+            "a scent that shares nothing is not offered"
+        );
     }
 
     private static byte[] With(string pointer, string value)

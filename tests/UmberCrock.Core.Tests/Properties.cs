@@ -13,7 +13,12 @@ namespace UmberCrock.Core.Tests;
 public class Properties
 {
     private static readonly string[] Slugs = [.. Some.Catalogue.Ingredients.Select(ingredient => ingredient.Slug)];
-    private static readonly string[] Oils = [.. Some.Catalogue.Ingredients.Where(ingredient => ingredient is { Class: IngredientClass.Oil, Species.IsEmpty: true }).Select(ingredient => ingredient.Slug)];
+    private static readonly string[] Oils =
+    [
+        .. Some
+            .Catalogue.Ingredients.Where(ingredient => ingredient is { Class: IngredientClass.Oil, Species.IsEmpty: true })
+            .Select(ingredient => ingredient.Slug),
+    ];
 
     private static readonly string[] HardWaxes = ["beeswax", "candelilla-wax", "carnauba-wax", "rice-bran-wax"];
 
@@ -43,8 +48,8 @@ public class Properties
         };
 
     [Property(MaxTest = 300)]
-    public Property Any_sequence_of_edits_keeps_the_total_exact()
-        => Prop.ForAll(AnyFormula.Zip(EditsOf().ListOf(15)).ToArbitrary(), given =>
+    public Property Any_sequence_of_edits_keeps_the_total_exact() =>
+        Prop.ForAll(AnyFormula.Zip(EditsOf().ListOf(15)).ToArbitrary(), given =>
         {
             var formula = given.Item1;
             foreach (var edit in given.Item2)
@@ -66,8 +71,7 @@ public class Properties
         });
 
     [Property(MaxTest = 100)]
-    public Property The_order_of_lines_changes_no_result()
-        => Prop.ForAll(AnyFormula.ToArbitrary(), formula =>
+    public Property The_order_of_lines_changes_no_result() => Prop.ForAll(AnyFormula.ToArbitrary(), formula =>
         {
             var turned = formula with { Lines = [.. formula.Lines.Reverse()] };
             var (one, other) = (Some.Evaluate(formula), Some.Evaluate(turned));
@@ -76,12 +80,14 @@ public class Properties
             (other.Density, other.Feel, other.Emulsion, other.Settling).ShouldBe((one.Density, one.Feel, one.Emulsion, one.Settling));
             Json(other.Keeping).ShouldBe(Json(one.Keeping));
             other.Verdict.ShouldBe(one.Verdict);
-            other.Findings.Select(finding => finding.Title.Plain).Order().ShouldBe(one.Findings.Select(finding => finding.Title.Plain).Order());
+            other
+                .Findings.Select(finding => finding.Title.Plain)
+                .Order()
+                .ShouldBe(one.Findings.Select(finding => finding.Title.Plain).Order());
         });
 
     [Property(MaxTest = 100)]
-    public Property The_answer_is_the_same_whoever_asks()
-        => Prop.ForAll(AnyFormula.ToArbitrary(), formula =>
+    public Property The_answer_is_the_same_whoever_asks() => Prop.ForAll(AnyFormula.ToArbitrary(), formula =>
         {
             var here = Json(Some.Evaluate(formula));
             var (before, there) = (CultureInfo.CurrentCulture, "");
@@ -99,8 +105,8 @@ public class Properties
         });
 
     [Property(MaxTest = 100)]
-    public Property Adding_liquid_oil_never_raises_solids()
-        => Prop.ForAll(Lines.Zip(Gen.Elements(Oils).Zip(Gen.Choose(1, 500))).ToArbitrary(), given =>
+    public Property Adding_liquid_oil_never_raises_solids() =>
+        Prop.ForAll(Lines.Zip(Gen.Elements(Oils).Zip(Gen.Choose(1, 500))).ToArbitrary(), given =>
         {
             var (lines, (oil, amount)) = given;
             (string, decimal)[] mix = [.. lines.Select(line => (line.Item1, line.Item2!.Value))];
@@ -110,8 +116,7 @@ public class Properties
         });
 
     [Property(MaxTest = 100)]
-    public Property Solids_fall_as_it_warms()
-        => Prop.ForAll(AnyFormula.ToArbitrary(), formula =>
+    public Property Solids_fall_as_it_warms() => Prop.ForAll(AnyFormula.ToArbitrary(), formula =>
         {
             var curve = Some.Evaluate(formula).Melt.Curve;
             for (var at = 1; at < curve.Length; at++)
@@ -120,8 +125,8 @@ public class Properties
 
     /// <summary>Firmness counts in percent of the whole, so that oil both dissolves crystals and makes them fewer.</summary>
     [Property(MaxTest = 100)]
-    public Property Adding_liquid_oil_never_raises_firmness()
-        => Prop.ForAll(Lines.Zip(Gen.Elements(Oils).Zip(Gen.Choose(1, 500))).ToArbitrary(), given =>
+    public Property Adding_liquid_oil_never_raises_firmness() =>
+        Prop.ForAll(Lines.Zip(Gen.Elements(Oils).Zip(Gen.Choose(1, 500))).ToArbitrary(), given =>
         {
             var (lines, (oil, amount)) = given;
             (string, decimal)[] mix = [.. lines.Select(line => (line.Item1, line.Item2!.Value))];
@@ -131,24 +136,30 @@ public class Properties
         });
 
     /// <summary>
-    /// The waxes that are used for it, up to 30 C, and but for half the last digit that is shown: a little wax that dissolves wholly has smaller
-    /// molecules than the oil it stands for, and so dissolves a trace more of the other crystals. Of soft waxes and paraffin, which dissolve in
+    /// The waxes that are used for it, up to 30 C, and but for half the last digit that is shown: a little wax that dissolves wholly has
+    /// smaller
+    /// molecules than the oil it stands for, and so dissolves a trace more of the other crystals. Of soft waxes and paraffin, which
+    /// dissolve in
     /// quantity, it does not hold: paraffin softens a mix by up to 0.5, petrolatum by 0.7 (1,500 random mixes each).
     /// </summary>
     [Property(MaxTest = 300)]
-    public Property Hard_wax_in_the_place_of_oil_never_softens()
-        => Prop.ForAll(Lines.Zip(Gen.Elements(Oils).Zip(Gen.Elements(HardWaxes))).Zip(Gen.Choose(1, 300)).ToArbitrary(), given =>
+    public Property Hard_wax_in_the_place_of_oil_never_softens() =>
+        Prop.ForAll(Lines.Zip(Gen.Elements(Oils).Zip(Gen.Elements(HardWaxes))).Zip(Gen.Choose(1, 300)).ToArbitrary(), given =>
         {
             var ((lines, (oil, wax)), amount) = given;
             (string, decimal)[] mix = [.. lines.Select(line => (line.Item1, line.Item2!.Value))];
-            var (before, after) = (Some.Firmness([.. mix, (oil, 40m)]), Some.Firmness([.. mix, (oil, 40m - (amount / 10m)), (wax, amount / 10m)]));
+            var (before, after) = (
+                Some.Firmness([.. mix, (oil, 40m)]),
+                Some.Firmness([.. mix, (oil, 40m - (amount / 10m)), (wax, amount / 10m)])
+            );
             for (var celsius = 0; celsius <= 30; celsius += 5)
-                after.At(celsius).Firmness.ShouldBeGreaterThanOrEqualTo(before.At(celsius).Firmness - 0.05, $"{wax} for {oil} at {celsius}");
+                after
+                    .At(celsius)
+                    .Firmness.ShouldBeGreaterThanOrEqualTo(before.At(celsius).Firmness - 0.05, $"{wax} for {oil} at {celsius}");
         });
 
     [Property(MaxTest = 100)]
-    public Property A_mix_doubled_is_the_same_mix()
-        => Prop.ForAll(Lines.ToArbitrary(), lines =>
+    public Property A_mix_doubled_is_the_same_mix() => Prop.ForAll(Lines.ToArbitrary(), lines =>
         {
             (string Slug, decimal Mass)[] mix = [.. lines.Select(line => (line.Item1, line.Item2!.Value))];
             var (once, twice) = (Some.Firmness(mix), Some.Firmness([.. mix.Select(part => (part.Slug, 2m * part.Mass))]));
@@ -160,8 +171,7 @@ public class Properties
         });
 
     [Property(MaxTest = 100)]
-    public Property Two_lines_of_one_ingredient_are_one()
-        => Prop.ForAll(Lines.Zip(Percent).ToArbitrary(), given =>
+    public Property Two_lines_of_one_ingredient_are_one() => Prop.ForAll(Lines.Zip(Percent).ToArbitrary(), given =>
         {
             (string, decimal)[] rest = [.. given.Item1.Select(line => (line.Item1, line.Item2!.Value))];
             var split = Some.Mix([.. rest, ("beeswax", given.Item2), ("beeswax", 3m)]);
@@ -171,19 +181,21 @@ public class Properties
 
     /// <summary>A fix is worth pressing: its finding is gone.</summary>
     [Property(MaxTest = 200)]
-    public Property A_fix_cures_its_finding()
-        => Prop.ForAll(AnyFormula.ToArbitrary(), formula =>
+    public Property A_fix_cures_its_finding() => Prop.ForAll(AnyFormula.ToArbitrary(), formula =>
         {
             foreach (var finding in Some.Evaluate(formula).Findings.Where(finding => !finding.Fixes.IsEmpty))
             {
                 var cured = FormulaEdit.ApplyAll(formula, finding.Fixes[0].Edits);
-                Some.Evaluate(cured).Findings.ShouldNotContain(other => other.Title.Equals(finding.Title) && other.Code == finding.Code, finding.Title.ToString());
+                Some.Evaluate(cured)
+                    .Findings.ShouldNotContain(
+                        other => other.Title.Equals(finding.Title) && other.Code == finding.Code,
+                        finding.Title.ToString()
+                    );
             }
         });
 
     [Property(MaxTest = 300)]
-    public Property Any_text_at_all_is_read_or_refused()
-        => Prop.ForAll(ArbMap.Default.ArbFor<string>(), text =>
+    public Property Any_text_at_all_is_read_or_refused() => Prop.ForAll(ArbMap.Default.ArbFor<string>(), text =>
         {
             try
             {
@@ -195,13 +207,15 @@ public class Properties
             }
         });
 
-    private static Gen<FormulaEdit> EditsOf() => Gen.OneOf(
-        Gen.Choose(-1, 13).Zip(Percent).Select(pair => (FormulaEdit)new SetPercent(pair.Item1, pair.Item2)),
-        Gen.Choose(-1, 13).Select(line => (FormulaEdit)new SetBalance(line)),
-        Gen.Choose(-1, 13).Select(line => (FormulaEdit)new RemoveLine(line)),
-        Gen.Elements(Slugs).Zip(Percent).Select(pair => (FormulaEdit)new AddLine("B", pair.Item1, pair.Item2)),
-        Gen.Choose(0, 12).Zip(Gen.Choose(0, 12)).Select(pair => (FormulaEdit)new MoveLine(pair.Item1, "B", pair.Item2)),
-        Gen.Choose(0, 12).Zip(Gen.Elements(Slugs)).Select(pair => (FormulaEdit)new ReplaceIngredient(pair.Item1, pair.Item2)));
+    private static Gen<FormulaEdit> EditsOf() =>
+        Gen.OneOf(
+            Gen.Choose(-1, 13).Zip(Percent).Select(pair => (FormulaEdit)new SetPercent(pair.Item1, pair.Item2)),
+            Gen.Choose(-1, 13).Select(line => (FormulaEdit)new SetBalance(line)),
+            Gen.Choose(-1, 13).Select(line => (FormulaEdit)new RemoveLine(line)),
+            Gen.Elements(Slugs).Zip(Percent).Select(pair => (FormulaEdit)new AddLine("B", pair.Item1, pair.Item2)),
+            Gen.Choose(0, 12).Zip(Gen.Choose(0, 12)).Select(pair => (FormulaEdit)new MoveLine(pair.Item1, "B", pair.Item2)),
+            Gen.Choose(0, 12).Zip(Gen.Elements(Slugs)).Select(pair => (FormulaEdit)new ReplaceIngredient(pair.Item1, pair.Item2))
+        );
 
     private static string Json<T>(T value) => JsonSerializer.Serialize(value, ContractJson.Options);
 }

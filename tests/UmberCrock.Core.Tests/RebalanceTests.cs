@@ -14,19 +14,26 @@ namespace UmberCrock.Core.Tests;
 /// <summary>The least change that meets limits, windows and a target, against the optimum found by trying every dose.</summary>
 public class RebalanceTests
 {
-    private static readonly Formula Stick = Some.Lines(ProductForm.Stick, "beeswax 18", "shea-butter-refined 12", "sunflower-oil-high-oleic");
+    private static readonly Formula Stick = Some.Lines(
+        ProductForm.Stick,
+        "beeswax 18",
+        "shea-butter-refined 12",
+        "sunflower-oil-high-oleic"
+    );
 
-    public static TheoryData<string[], ProductForm, Band, int> SmallCases => new()
-    {
-        { ["beeswax 30", "sunflower-oil-high-oleic"], ProductForm.Balm, Band.Balm, 20 },
-        { ["beeswax 8", "shea-butter-refined 22", "sunflower-oil-high-oleic"], ProductForm.Balm, Band.Balm, 25 },
-        { ["beeswax 12", "cocoa-butter 20", "sunflower-oil-high-oleic"], ProductForm.Stick, Band.HardBar, 20 },
-        { ["candelilla-wax 20", "shea-butter-refined 30", "sunflower-oil-high-oleic"], ProductForm.Balm, Band.SoftButter, 30 },
-        { ["beeswax 14", "coconut-oil 30", "sunflower-oil-high-oleic"], ProductForm.Stick, Band.Stick, 25 },
-        { ["beeswax 10", "candelilla-wax 2", "cocoa-butter 10", "sunflower-oil-high-oleic"], ProductForm.Stick, Band.Stick, 30 },
-    };
+    public static TheoryData<string[], ProductForm, Band, int> SmallCases =>
+        new()
+        {
+            { ["beeswax 30", "sunflower-oil-high-oleic"], ProductForm.Balm, Band.Balm, 20 },
+            { ["beeswax 8", "shea-butter-refined 22", "sunflower-oil-high-oleic"], ProductForm.Balm, Band.Balm, 25 },
+            { ["beeswax 12", "cocoa-butter 20", "sunflower-oil-high-oleic"], ProductForm.Stick, Band.HardBar, 20 },
+            { ["candelilla-wax 20", "shea-butter-refined 30", "sunflower-oil-high-oleic"], ProductForm.Balm, Band.SoftButter, 30 },
+            { ["beeswax 14", "coconut-oil 30", "sunflower-oil-high-oleic"], ProductForm.Stick, Band.Stick, 25 },
+            { ["beeswax 10", "candelilla-wax 2", "cocoa-butter 10", "sunflower-oil-high-oleic"], ProductForm.Stick, Band.Stick, 30 },
+        };
 
-    /// <summary>Every dose in steps of a quarter or half percent around the formula, windows and band kept: none is nearer than what was found, but for a step of the search.</summary>
+    /// <summary>Every dose in steps of a quarter or half percent around the formula, windows and band kept: none is nearer than what was
+    /// found, but for a step of the search.</summary>
     [Theory]
     [MemberData(nameof(SmallCases))]
     public void It_is_the_optimum_that_trying_every_dose_finds(string[] lines, ProductForm form, Band band, int celsius)
@@ -80,7 +87,9 @@ public class RebalanceTests
         var formula = Some.Lines(ProductForm.Balm, "beeswax 14", "shea-butter-refined 20", "sunflower-oil-high-oleic", "clove-bud-oil 3");
         Some.Found(formula, FindingCodes.OverLimit).ShouldNotBeNull();
         var found = Moved(formula, [], RebalanceTarget.None, Some.Catalogue, EvaluationSettings.Default);
-        found.Evaluation.Findings.ShouldNotContain(finding => finding.Code == FindingCodes.OverLimit || finding.Code == FindingCodes.GroupOver || finding.Code == FindingCodes.AboveWindow);
+        found.Evaluation.Findings.ShouldNotContain(finding =>
+            finding.Code == FindingCodes.OverLimit || finding.Code == FindingCodes.GroupOver || finding.Code == FindingCodes.AboveWindow
+        );
         found.Edits.ShouldHaveSingleItem().ShouldBeOfType<SetPercent>().Line.ShouldBe(3);
         found.Formula.Lines[2].IsBalance.ShouldBeTrue();
         FormulaTotals.Of(found.Formula).Total.ShouldBe(100m);
@@ -101,51 +110,97 @@ public class RebalanceTests
     public void What_conflicts_is_named_and_nothing_else()
     {
         // With the beeswax locked no shea makes it a bar, whether that is locked or not.
-        var refused = Rebalance.Of(Stick, [0, 1], new RebalanceTarget(Band.HardBar, 20m, null), Some.Catalogue, EvaluationSettings.Default).Conflicts;
+        var refused = Rebalance
+            .Of(Stick, [0, 1], new RebalanceTarget(Band.HardBar, 20m, null), Some.Catalogue, EvaluationSettings.Default)
+            .Conflicts;
         refused.Select(problem => problem.Pointer).ShouldBe(["/target", "/formula/lines/0"]);
         refused.ShouldContain(problem => problem.Reason.ToString().Contains("hard bar at 20 °C"));
 
-        var locked = Rebalance.Of(Some.Lines(ProductForm.Balm, "beeswax 14", "sunflower-oil-high-oleic", "clove-bud-oil 3"), [2], RebalanceTarget.None, Some.Catalogue, EvaluationSettings.Default).Conflicts;
+        var locked = Rebalance
+            .Of(
+                Some.Lines(ProductForm.Balm, "beeswax 14", "sunflower-oil-high-oleic", "clove-bud-oil 3"),
+                [2],
+                RebalanceTarget.None,
+                Some.Catalogue,
+                EvaluationSettings.Default
+            )
+            .Conflicts;
         locked.ShouldContain(problem => problem.Reason.ToString().Contains("locked at 3.00"));
         locked.ShouldNotContain(problem => problem.Reason.ToString().Contains("Beeswax"));
     }
 
     [Fact]
-    public void A_line_that_is_not_there_is_refused()
-        => Should.Throw<DocumentException>(() => Rebalance.Of(Stick, [7], RebalanceTarget.None, Some.Catalogue, EvaluationSettings.Default)).Problems[0].Pointer.ShouldBe("/lock");
+    public void A_line_that_is_not_there_is_refused() =>
+        Should
+            .Throw<DocumentException>(() => Rebalance.Of(Stick, [7], RebalanceTarget.None, Some.Catalogue, EvaluationSettings.Default))
+            .Problems[0]
+            .Pointer.ShouldBe("/lock");
 
     [Fact]
     public void Every_demo_formula_is_moved_within_limits_or_told_why_not()
     {
         foreach (var formula in DemoFormulas.Read())
         {
-            var (moved, conflicts) = Rebalance.Of(formula, [], new RebalanceTarget(null, null, formula.Climate), Some.Catalogue, EvaluationSettings.Default);
+            var (moved, conflicts) = Rebalance.Of(
+                formula,
+                [],
+                new RebalanceTarget(null, null, formula.Climate),
+                Some.Catalogue,
+                EvaluationSettings.Default
+            );
             if (moved is not { } found)
             {
                 conflicts.ShouldNotBeEmpty(formula.Name);
-                conflicts.ShouldAllBe(problem => problem.Pointer == "/target" || problem.Pointer.StartsWith("/formula/lines"), formula.Name);
+                conflicts.ShouldAllBe(
+                    problem => problem.Pointer == "/target" || problem.Pointer.StartsWith("/formula/lines"),
+                    formula.Name
+                );
                 continue;
             }
 
             conflicts.ShouldBeEmpty(formula.Name);
             FormulaTotals.Of(found.Formula).Total.ShouldBe(100m, formula.Name);
-            found.Evaluation.Lines.ShouldAllBe(line => line.Place != Place.Above && line.Place != Place.OverLimit && line.Place != Place.Below, formula.Name);
-            found.MovedPercent.ShouldBe(FormulaTotals.Of(formula).Percents.Zip(FormulaTotals.Of(found.Formula).Percents, (was, now) => Math.Abs(was - now)).Sum() / 2m, formula.Name);
+            found.Evaluation.Lines.ShouldAllBe(
+                line => line.Place != Place.Above && line.Place != Place.OverLimit && line.Place != Place.Below,
+                formula.Name
+            );
+            found.MovedPercent.ShouldBe(
+                FormulaTotals.Of(formula).Percents.Zip(FormulaTotals.Of(found.Formula).Percents, (was, now) => Math.Abs(was - now)).Sum()
+                    / 2m,
+                formula.Name
+            );
         }
     }
 
-    private static Rebalanced Moved(Formula formula, int[] locked, RebalanceTarget target, Catalogue catalogue, EvaluationSettings settings) => Rebalance.Of(formula, locked, target, catalogue, settings).Moved.ShouldNotBeNull();
+    private static Rebalanced Moved(
+        Formula formula,
+        int[] locked,
+        RebalanceTarget target,
+        Catalogue catalogue,
+        EvaluationSettings settings
+    ) => Rebalance.Of(formula, locked, target, catalogue, settings).Moved.ShouldNotBeNull();
 
-    private static Formula With(Formula formula, decimal[] doses)
-        => formula with { Lines = [.. formula.Lines.Select((line, at) => line.IsBalance ? line : line with { Percent = doses[at] })] };
+    private static Formula With(Formula formula, decimal[] doses) =>
+        formula with
+        {
+            Lines = [.. formula.Lines.Select((line, at) => line.IsBalance ? line : line with { Percent = doses[at] })],
+        };
 
     /// <summary>Asked of the evaluation's own parts, not of the search.</summary>
     private static bool IsAllowed(Formula formula, Band band, double celsius)
     {
         var resolved = ResolvedFormula.Of(formula, Some.Catalogue, EvaluationSettings.Default);
-        return new FirmnessModel([.. resolved.Parts.Select(part => new MeltPart(part.Ingredient, part.Mass))], Some.Catalogue.Rules.Texture).BandAt(celsius) == band
-            && resolved.Ingredients.All(ingredient => DosePlacement.Of(resolved, ingredient).Place is Place.Inside or Place.Near or Place.Unknown)
-            && resolved.Rules.GroupLimits.Where(limit => limit.Applies.Covers(formula) && limit.Schools?.Holds(EvaluationSettings.Default) != false)
+        return new FirmnessModel(
+                [.. resolved.Parts.Select(part => new MeltPart(part.Ingredient, part.Mass))],
+                Some.Catalogue.Rules.Texture
+            ).BandAt(celsius) == band
+            && resolved.Ingredients.All(ingredient =>
+                DosePlacement.Of(resolved, ingredient).Place is Place.Inside or Place.Near or Place.Unknown
+            )
+            && resolved
+                .Rules.GroupLimits.Where(limit =>
+                    limit.Applies.Covers(formula) && limit.Schools?.Holds(EvaluationSettings.Default) != false
+                )
                 .All(limit => resolved.PercentOf(resolved.LinesWhere(limit.Counts)) <= limit.MaxPercent);
     }
 }

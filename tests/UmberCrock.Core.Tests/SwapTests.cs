@@ -10,7 +10,13 @@ namespace UmberCrock.Core.Tests;
 /// <summary>What can stand in for a line.</summary>
 public class SwapTests
 {
-    private static readonly Formula Balm = Some.Lines(ProductForm.Balm, "beeswax 15", "shea-butter-refined 20", "sweet-almond-oil", "tocopherol-mixed 0.5");
+    private static readonly Formula Balm = Some.Lines(
+        ProductForm.Balm,
+        "beeswax 15",
+        "shea-butter-refined 20",
+        "sweet-almond-oil",
+        "tocopherol-mixed 0.5"
+    );
 
     /// <summary>Common practice, two schools: 10 of candelilla for 15 of beeswax, or for 20.</summary>
     [Theory]
@@ -18,7 +24,8 @@ public class SwapTests
     [InlineData(WaxSchool.Half, 7.5)]
     public void Doses_follow_the_equivalence_of_the_school(WaxSchool school, double percent)
     {
-        var candidate = Candidates(Balm, 0, "candelilla-wax", settings: EvaluationSettings.Default with { WaxEquivalence = school }).Single();
+        var candidate = Candidates(Balm, 0, "candelilla-wax", settings: EvaluationSettings.Default with { WaxEquivalence = school })
+            .Single();
         ((double)candidate.Percent).ShouldBe(percent);
         candidate.Formula.Lines[0].ShouldBe(new FormulaLine("A", "candelilla-wax", candidate.Percent));
         FormulaTotals.Of(candidate.Formula).Total.ShouldBe(100m);
@@ -35,8 +42,12 @@ public class SwapTests
             var (before, after) = (Some.Evaluate(Balm), Some.Evaluate(candidate.Formula));
             candidate.BandBefore.ShouldBe(before.Melt.At(20m).Band);
             candidate.BandAfter.ShouldBe(after.Melt.At(20m).Band);
-            candidate.FindingsAdded.ShouldBe(after.Findings.Select(finding => finding.Code).Except(before.Findings.Select(finding => finding.Code)).Order());
-            candidate.FindingsRemoved.ShouldBe(before.Findings.Select(finding => finding.Code).Except(after.Findings.Select(finding => finding.Code)).Order());
+            candidate.FindingsAdded.ShouldBe(
+                after.Findings.Select(finding => finding.Code).Except(before.Findings.Select(finding => finding.Code)).Order()
+            );
+            candidate.FindingsRemoved.ShouldBe(
+                before.Findings.Select(finding => finding.Code).Except(after.Findings.Select(finding => finding.Code)).Order()
+            );
             candidate.Why.ToString().ShouldContain("firmness");
         }
 
@@ -81,6 +92,20 @@ public class SwapTests
         (watch.Elapsed / 10).ShouldBeLessThan(TimeSpan.FromMilliseconds(150));
     }
 
-    private static System.Collections.Immutable.ImmutableArray<SwapCandidate> Candidates(Formula formula, int line, string? to, string? avoid = null, EvaluationSettings? settings = null)
-        => Swap.Candidates(formula, line, to, avoid is null ? [] : [Some.Catalogue.Rules.FreeFrom.Avoiding(avoid, "")], Some.Catalogue.Ingredients, Some.Catalogue, settings ?? EvaluationSettings.Default);
+    private static System.Collections.Immutable.ImmutableArray<SwapCandidate> Candidates(
+        Formula formula,
+        int line,
+        string? to,
+        string? avoid = null,
+        EvaluationSettings? settings = null
+    ) =>
+        Swap.Candidates(
+            formula,
+            line,
+            to,
+            avoid is null ? [] : [Some.Catalogue.Rules.FreeFrom.Avoiding(avoid, "")],
+            Some.Catalogue.Ingredients,
+            Some.Catalogue,
+            settings ?? EvaluationSettings.Default
+        );
 }

@@ -10,13 +10,26 @@ namespace UmberCrock.Core.Tests;
 public class SwitchTests
 {
     private static readonly Formula Balm = Some.Lines(
-        ProductForm.Balm, "beeswax 14", "lanolin 5", "coconut-oil 12", "shea-butter-refined 15", "sweet-almond-oil", "tocopherol-mixed 0.5", "lavender-oil 0.3");
+        ProductForm.Balm,
+        "beeswax 14",
+        "lanolin 5",
+        "coconut-oil 12",
+        "shea-butter-refined 15",
+        "sweet-almond-oil",
+        "tocopherol-mixed 0.5",
+        "lavender-oil 0.3"
+    );
 
-    public static TheoryData<string, string> Declared => new()
-    {
-        { "vegan", "vegan" }, { "without-bee", "beeFree" }, { "without-nut", "nutFree" }, { "without-coconut", "coconutFree" }, { "without-lanolin", "lanolinFree" },
-        { Switch.Unscented, "fragranceFree" },
-    };
+    public static TheoryData<string, string> Declared =>
+        new()
+        {
+            { "vegan", "vegan" },
+            { "without-bee", "beeFree" },
+            { "without-nut", "nutFree" },
+            { "without-coconut", "coconutFree" },
+            { "without-lanolin", "lanolinFree" },
+            { Switch.Unscented, "fragranceFree" },
+        };
 
     [Theory]
     [MemberData(nameof(Declared))]
@@ -28,7 +41,8 @@ public class SwitchTests
         made.After.Declares.Holds(property).ShouldBeTrue();
         FormulaTotals.Of(made.Formula).Total.ShouldBe(100m);
         FormulaEdit.ApplyAll(Balm, made.Edits).Lines.ShouldBe(made.Formula.Lines);
-        made.After.Findings.Count(finding => finding.Severity == Severity.Stop).ShouldBeLessThanOrEqualTo(made.Before.Findings.Count(finding => finding.Severity == Severity.Stop));
+        made.After.Findings.Count(finding => finding.Severity == Severity.Stop)
+            .ShouldBeLessThanOrEqualTo(made.Before.Findings.Count(finding => finding.Severity == Severity.Stop));
         Of(made.Formula, kind).Edits.ShouldBeEmpty("it is so already");
     }
 
@@ -41,22 +55,38 @@ public class SwitchTests
         made.Formula.Climate.HighCelsius.ShouldBe(Some.Catalogue.Rules.Climates.HotWeatherCelsius);
         made.After.Findings.ShouldNotContain(finding => finding.Code == FindingCodes.TooSoftWarm);
 
-        var soft = Of(Some.Lines(ProductForm.Stick, "beeswax 12", "sunflower-oil-high-oleic") with { Climate = new Climate(5, 55) }, Switch.HotWeather);
+        var soft = Of(
+            Some.Lines(ProductForm.Stick, "beeswax 12", "sunflower-oil-high-oleic") with
+            {
+                Climate = new Climate(5, 55),
+            },
+            Switch.HotWeather
+        );
         soft.Edits.ShouldBeEmpty();
         soft.Refusals.ShouldContain(reason => reason.Plain.Contains("55 °C"));
     }
 
     [Fact]
-    public void Nothing_in_the_larder_that_would_do_is_said()
-        => Of(Balm, "without-bee", [Some.Catalogue.Find("zinc-oxide")!]).Refusals.ShouldHaveSingleItem().Plain.ShouldContain("beeswax");
+    public void Nothing_in_the_larder_that_would_do_is_said() =>
+        Of(Balm, "without-bee", [Some.Catalogue.Find("zinc-oxide")!]).Refusals.ShouldHaveSingleItem().Plain.ShouldContain("beeswax");
 
     [Fact]
     public void What_is_different_is_said_in_words()
     {
-        var after = FormulaEdit.ApplyAll(Balm, [new SetPercent(0, 16.5m), new RemoveLine(1), new AddLine("A", "carnauba-wax", 2m), ClimateOf(5, 34)]);
+        var after = FormulaEdit.ApplyAll(
+            Balm,
+            [new SetPercent(0, 16.5m), new RemoveLine(1), new AddLine("A", "carnauba-wax", 2m), ClimateOf(5, 34)]
+        );
         var comparison = FormulaComparison.Of(Balm, after);
-        comparison.Words(slug => Some.Catalogue.Find(slug)!.Name).ShouldBe(
-            ["beeswax 14 to 16.50", "carnauba wax in at 2", "lanolin out, was 5", "climate: 5 to 30 °C to 5 to 34 °C", "sweet almond oil follows to 53.70"]);
+        comparison
+            .Words(slug => Some.Catalogue.Find(slug)!.Name)
+            .ShouldBe([
+                "beeswax 14 to 16.50",
+                "carnauba wax in at 2",
+                "lanolin out, was 5",
+                "climate: 5 to 30 °C to 5 to 34 °C",
+                "sweet almond oil follows to 53.70",
+            ]);
         FormulaComparison.Of(Balm, Balm).IsSame.ShouldBeTrue();
         FormulaComparison.Of(after, Balm).Doses.Single(dose => dose.Ingredient == "lanolin").By.ShouldBe(5m);
     }
@@ -70,8 +100,9 @@ public class SwitchTests
         FormulaComparison.Of(one, two).Doses.ShouldAllBe(dose => dose.IsSame);
     }
 
-    private static SetField ClimateOf(int low, int high) => new("climate", System.Text.Json.JsonSerializer.SerializeToElement(new { lowCelsius = low, highCelsius = high }));
+    private static SetField ClimateOf(int low, int high) =>
+        new("climate", System.Text.Json.JsonSerializer.SerializeToElement(new { lowCelsius = low, highCelsius = high }));
 
-    private static SwitchProposal Of(Formula formula, string kind, IReadOnlyCollection<Ingredient>? present = null)
-        => Switch.Of(formula, kind, present ?? Some.Catalogue.Ingredients, Some.Catalogue, EvaluationSettings.Default);
+    private static SwitchProposal Of(Formula formula, string kind, IReadOnlyCollection<Ingredient>? present = null) =>
+        Switch.Of(formula, kind, present ?? Some.Catalogue.Ingredients, Some.Catalogue, EvaluationSettings.Default);
 }

@@ -12,18 +12,26 @@ namespace UmberCrock.Core.Tests;
 /// <summary>Scaling and rounding to a scale.</summary>
 public class WeighSheetTests
 {
-    private static readonly Formula Balm = Some.Lines(ProductForm.Balm, "beeswax 15", "shea-butter-refined 20", "sunflower-oil-high-oleic", "tocopherol-mixed 0.5", "lavender-oil 0.3");
+    private static readonly Formula Balm = Some.Lines(
+        ProductForm.Balm,
+        "beeswax 15",
+        "shea-butter-refined 20",
+        "sunflower-oil-high-oleic",
+        "tocopherol-mixed 0.5",
+        "lavender-oil 0.3"
+    );
 
     /// <summary>
-    /// Largest remainder (Hamilton), the textbook example of three thirds: 100 steps to 33.33, 33.33 and 33.33 go 34, 33, 33; and worked by hand
+    /// Largest remainder (Hamilton), the textbook example of three thirds: 100 steps to 33.33, 33.33 and 33.33 go 34, 33, 33; and worked by
+    /// hand
     /// 41.6, 30.4, 28.0 of 100 go 42, 30, 28.
     /// </summary>
     [Theory]
     [InlineData(new[] { 33.3333, 33.3333, 33.3334 }, new[] { 33.0, 33.0, 34.0 })]
     [InlineData(new[] { 41.6, 30.4, 28.0 }, new[] { 42.0, 30.0, 28.0 })]
     [InlineData(new[] { 0.4, 0.4, 99.2 }, new[] { 1.0, 0.0, 99.0 })]
-    public void Steps_go_to_the_largest_remainders(double[] targets, double[] shown)
-        => WeighSheet.Apportion([.. targets.Select(target => (decimal)target)], 1m, 100).Select(value => (double)value).ShouldBe(shown);
+    public void Steps_go_to_the_largest_remainders(double[] targets, double[] shown) =>
+        WeighSheet.Apportion([.. targets.Select(target => (decimal)target)], 1m, 100).Select(value => (double)value).ShouldBe(shown);
 
     [Property(MaxTest = 500)]
     public Property The_sum_is_exact_and_no_line_is_off_by_a_step()
@@ -32,10 +40,19 @@ public class WeighSheetTests
         return Prop.ForAll(sheets.ToArbitrary(), given =>
         {
             var ((parts, step), batch) = given;
-            var formula = Some.Formula(ProductForm.Balm, [.. parts.Select((part, at) => (Some.Catalogue.Ingredients[at].Slug, (decimal?)decimal.Round(100m * part / parts.Sum(), 4)))]);
+            var formula = Some.Formula(
+                ProductForm.Balm,
+                [
+                    .. parts.Select(
+                        (part, at) => (Some.Catalogue.Ingredients[at].Slug, (decimal?)decimal.Round(100m * part / parts.Sum(), 4))
+                    ),
+                ]
+            );
             var sheet = Sheet(formula, new WeighRequest(batch / 100m, [], 0m, step, 0m));
             sheet.SumGrams.ShouldBe(sheet.BatchGrams);
-            sheet.Lines.ShouldAllBe(line => line.ShownGrams % step == 0m && Math.Abs(line.ShownGrams - line.TargetGrams) < step + 0.000001m);
+            sheet.Lines.ShouldAllBe(line =>
+                line.ShownGrams % step == 0m && Math.Abs(line.ShownGrams - line.TargetGrams) < step + 0.000001m
+            );
             Math.Abs(sheet.BatchGrams - (batch / 100m)).ShouldBeLessThanOrEqualTo(step / 2m);
         });
     }
@@ -47,7 +64,8 @@ public class WeighSheetTests
         var density = (decimal)Some.Evaluate(Balm).Density.GramsPerMillilitre!.Value;
         var sheet = Sheet(Balm, new WeighRequest(null, [new Container("jar", 50m, 10, 90m)], 2m, 0.1m, 0m));
         sheet.BatchGrams.ShouldBe(decimal.Ceiling(450m * density / 0.98m * 10m) / 10m);
-        Sheet(Balm, new WeighRequest(null, [new Container("jar", 50m, 10, 90m)], 2m, 0.1m, 100m)).BatchGrams.ShouldBe(sheet.BatchGrams / 2m, 0.1m, "half of it is air");
+        Sheet(Balm, new WeighRequest(null, [new Container("jar", 50m, 10, 90m)], 2m, 0.1m, 100m))
+            .BatchGrams.ShouldBe(sheet.BatchGrams / 2m, 0.1m, "half of it is air");
     }
 
     [Fact]
@@ -57,9 +75,12 @@ public class WeighSheetTests
         var finding = Sheet(Balm, request).Findings.First(other => other.Code == FindingCodes.Unweighable);
         finding.Lines.ShouldBe([3]);
         finding.Detail.ToString().ShouldContain("A batch of 200 g would do");
-        finding.Detail.ToString().ShouldContain("premix of 50 % in the sunflower oil (high oleic): weigh 1.00 g of it and 0.50 g less of the oil");
+        finding
+            .Detail.ToString()
+            .ShouldContain("premix of 50 % in the sunflower oil (high oleic): weigh 1.00 g of it and 0.50 g less of the oil");
         Sheet(Balm, request with { BatchGrams = 400m }).Findings.ShouldNotContain(other => other.Code == FindingCodes.Unweighable);
-        Sheet(Balm, request with { ScaleResolutionGrams = 0.01m }).Findings.ShouldNotContain(other => other.Code == FindingCodes.Unweighable);
+        Sheet(Balm, request with { ScaleResolutionGrams = 0.01m })
+            .Findings.ShouldNotContain(other => other.Code == FindingCodes.Unweighable);
     }
 
     [Fact]
@@ -73,9 +94,13 @@ public class WeighSheetTests
     [Fact]
     public void Nothing_weighs_nothing()
     {
-        Should.Throw<DocumentException>(() => Sheet(Some.Formula(ProductForm.Balm), new WeighRequest(100m, [], 0m, 0.1m, 0m))).Problems[0].Pointer.ShouldBe("/formula/lines");
+        Should
+            .Throw<DocumentException>(() => Sheet(Some.Formula(ProductForm.Balm), new WeighRequest(100m, [], 0m, 0.1m, 0m)))
+            .Problems[0]
+            .Pointer.ShouldBe("/formula/lines");
         Should.Throw<DocumentException>(() => Sheet(Some.Lines(ProductForm.Balm, "beeswax 0"), new WeighRequest(100m, [], 0m, 0.1m, 0m)));
     }
 
-    private static WeighSheet Sheet(Formula formula, WeighRequest request) => WeighSheet.Of(formula, Some.Catalogue, EvaluationSettings.Default, request);
+    private static WeighSheet Sheet(Formula formula, WeighRequest request) =>
+        WeighSheet.Of(formula, Some.Catalogue, EvaluationSettings.Default, request);
 }

@@ -8,7 +8,8 @@ using UmberCrock.Web.Access;
 
 namespace UmberCrock.Web.Tests;
 
-/// <summary>Nobody else: who is let in from where, what a phone may see, what another site cannot do, and how often a passphrase can be tried.</summary>
+/// <summary>Nobody else: who is let in from where, what a phone may see, what another site cannot do, and how often a passphrase can be
+/// tried.</summary>
 public sealed class AccessTests : IAsyncLifetime
 {
     private const string Passphrase = "lantern otter quilt";
@@ -20,7 +21,11 @@ public sealed class AccessTests : IAsyncLifetime
     public ValueTask InitializeAsync()
     {
         // The address a request comes from, as the network would say it.
-        house = app.WithWebHostBuilder(builder => builder.ConfigureTestServices(services => services.AddSingleton<Microsoft.AspNetCore.Hosting.IStartupFilter>(new From(() => from))));
+        house = app.WithWebHostBuilder(builder =>
+            builder.ConfigureTestServices(services =>
+                services.AddSingleton<Microsoft.AspNetCore.Hosting.IStartupFilter>(new From(() => from))
+            )
+        );
         return ValueTask.CompletedTask;
     }
 
@@ -101,7 +106,10 @@ public sealed class AccessTests : IAsyncLifetime
         (await client.GetAsync(new Uri("/settings", UriKind.Relative))).StatusCode.ShouldBe(HttpStatusCode.OK);
 
         house.Services.GetRequiredService<AccessKeeper>().SetPassphrase("another one of three words");
-        (await client.GetAsync(new Uri("/settings", UriKind.Relative))).StatusCode.ShouldBe(HttpStatusCode.Redirect, "a new passphrase ends old sessions");
+        (await client.GetAsync(new Uri("/settings", UriKind.Relative))).StatusCode.ShouldBe(
+            HttpStatusCode.Redirect,
+            "a new passphrase ends old sessions"
+        );
     }
 
     [Fact]
@@ -145,8 +153,8 @@ public sealed class AccessTests : IAsyncLifetime
     [Theory]
     [InlineData("short words")]
     [InlineData("")]
-    public void A_short_passphrase_is_refused(string passphrase)
-        => Should.Throw<DocumentException>(() => house.Services.GetRequiredService<AccessKeeper>().SetPassphrase(passphrase));
+    public void A_short_passphrase_is_refused(string passphrase) =>
+        Should.Throw<DocumentException>(() => house.Services.GetRequiredService<AccessKeeper>().SetPassphrase(passphrase));
 
     [Fact]
     public void Made_passphrases_are_six_words_and_differ()
@@ -175,7 +183,9 @@ public sealed class AccessTests : IAsyncLifetime
     public async Task Headers_stand_on_every_answer_errors_too()
     {
         using var client = house.CreateClient();
-        foreach (var path in new[] { "/", "/nothing", "/bench/99999", "/api/v1/ingredients?limit=0", "/api/v1/nothing", "/js/page.js", "/?[=1" })
+        foreach (
+            var path in new[] { "/", "/nothing", "/bench/99999", "/api/v1/ingredients?limit=0", "/api/v1/nothing", "/js/page.js", "/?[=1" }
+        )
         {
             using var answer = await client.GetAsync(new Uri(path, UriKind.Relative));
             answer.Headers.GetValues("Content-Security-Policy").Single().ShouldContain("default-src 'self'", customMessage: path);
@@ -198,11 +208,18 @@ public sealed class AccessTests : IAsyncLifetime
         return client;
     }
 
-    private static async Task<HttpResponseMessage> UnlockAsync(HttpClient client, string passphrase) => await SendAsync(client, "/unlock", new() { ["passphrase"] = passphrase });
+    private static async Task<HttpResponseMessage> UnlockAsync(HttpClient client, string passphrase) =>
+        await SendAsync(client, "/unlock", new() { ["passphrase"] = passphrase });
 
-    private static async Task<HttpResponseMessage> PairAsync(HttpClient client, string key) => await SendAsync(client, "/pair", new() { ["key"] = key, ["name"] = "kitchen" }, $"/pair?key={key}");
+    private static async Task<HttpResponseMessage> PairAsync(HttpClient client, string key) =>
+        await SendAsync(client, "/pair", new() { ["key"] = key, ["name"] = "kitchen" }, $"/pair?key={key}");
 
-    private static async Task<HttpResponseMessage> SendAsync(HttpClient client, string path, Dictionary<string, string> fields, string? page = null)
+    private static async Task<HttpResponseMessage> SendAsync(
+        HttpClient client,
+        string path,
+        Dictionary<string, string> fields,
+        string? page = null
+    )
     {
         var parser = new AngleSharp.Html.Parser.HtmlParser();
         fields = SentForm.Of(parser.ParseDocument(await client.GetStringAsync(new Uri(page ?? path, UriKind.Relative))), fields);
@@ -222,14 +239,17 @@ public sealed class AccessTests : IAsyncLifetime
 
     private sealed class From(Func<IPAddress?> address) : Microsoft.AspNetCore.Hosting.IStartupFilter
     {
-        public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) => app =>
-        {
-            app.Use((context, rest) =>
+        public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) =>
+            app =>
             {
-                context.Connection.RemoteIpAddress = address();
-                return rest(context);
-            });
-            next(app);
-        };
+                app.Use(
+                    (context, rest) =>
+                    {
+                        context.Connection.RemoteIpAddress = address();
+                        return rest(context);
+                    }
+                );
+                next(app);
+            };
     }
 }

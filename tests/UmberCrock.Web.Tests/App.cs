@@ -14,8 +14,7 @@ public sealed class App : WebApplicationFactory<Program>
 
     public async Task<long> IdOfAsync(string name) => (await Store.ListAsync(null)).First(kept => kept.Formula.Name == name).Id;
 
-    protected override void ConfigureWebHost(IWebHostBuilder builder)
-        => builder.UseSetting("data", dataFolder).UseSetting("port", "0");
+    protected override void ConfigureWebHost(IWebHostBuilder builder) => builder.UseSetting("data", dataFolder).UseSetting("port", "0");
 
     public override async ValueTask DisposeAsync()
     {

@@ -19,6 +19,6 @@ public class ArchitectureTests
     [InlineData("Microsoft.AspNetCore")]
     public void Storage_knows_nothing_of(string room) => None(typeof(FormulaStore), room);
 
-    private static void None(Type inhabitant, string room)
-        => (Types.InAssembly(inhabitant.Assembly).ShouldNot().HaveDependencyOn(room).GetResult().FailingTypeNames ?? []).ShouldBeEmpty();
+    private static void None(Type inhabitant, string room) =>
+        (Types.InAssembly(inhabitant.Assembly).ShouldNot().HaveDependencyOn(room).GetResult().FailingTypeNames ?? []).ShouldBeEmpty();
 }

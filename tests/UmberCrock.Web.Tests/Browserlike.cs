@@ -6,7 +6,8 @@ using AngleSharp.Html.Parser;
 
 namespace UmberCrock.Web.Tests;
 
-/// <summary>A window of a browser on the application in process: it has its cookies, asks for pages, and sends forms with the hidden fields of the page it has open.</summary>
+/// <summary>A window of a browser on the application in process: it has its cookies, asks for pages, and sends forms with the hidden fields
+/// of the page it has open.</summary>
 internal sealed class Browserlike(App app)
 {
     private readonly HttpClient client = Make(app);
@@ -42,7 +43,14 @@ internal sealed class Browserlike(App app)
 
     public async Task<IHtmlDocument> SendFileAsync(string path, string name, byte[] content)
     {
-        using var form = new MultipartFormDataContent { { new StringContent(SentForm.Of(Page, new Dictionary<string, string>())["__RequestVerificationToken"]), "__RequestVerificationToken" }, { new ByteArrayContent(content), "file", name } };
+        using var form = new MultipartFormDataContent
+        {
+            {
+                new StringContent(SentForm.Of(Page, new Dictionary<string, string>())["__RequestVerificationToken"]),
+                "__RequestVerificationToken"
+            },
+            { new ByteArrayContent(content), "file", name },
+        };
         using var answer = await client.PostAsync(new Uri(path, UriKind.Relative), form);
         return await SeeAsync(answer);
     }

@@ -6,7 +6,8 @@ using UmberCrock.Storage.Files;
 
 namespace UmberCrock.Web.Tests;
 
-/// <summary>Copies of the data file: made while it is used, checked, thinned by a rule that can be counted out, and put back as they were.</summary>
+/// <summary>Copies of the data file: made while it is used, checked, thinned by a rule that can be counted out, and put back as they
+/// were.</summary>
 public sealed class CopiesTests
 {
     private static readonly DateTimeOffset Now = new(2026, 11, 27, 9, 0, 0, TimeSpan.Zero);
@@ -51,7 +52,8 @@ public sealed class CopiesTests
             (preview.Back, preview.Gone, preview.Other).ShouldSatisfyAllConditions(
                 found => found.Back.ShouldBeEmpty("the copy has no keys of its own, and no formula comes back twice"),
                 found => found.Gone.ShouldBe(["After the upgrade"]),
-                found => found.Other.ShouldBe([stick.Formula.Name]));
+                found => found.Other.ShouldBe([stick.Formula.Name])
+            );
             await folder.House.RestoreAsync(upgrade);
             (await folder.Formulas.CountAsync()).ShouldBe(8);
             (await folder.Formulas.ListAsync("after the upgrade")).ShouldBeEmpty();
@@ -68,7 +70,15 @@ public sealed class CopiesTests
         var copy = await folder.House.CopyAsync(CopyReason.Asked);
         var bytes = await File.ReadAllBytesAsync(copy.Path);
         var rows = await RowsAsync(folder);
-        foreach (var damaged in new[] { bytes[..(bytes.Length / 2)], [.. bytes.Select((part, at) => at == bytes.Length / 2 ? (byte)(part ^ 0xFF) : part)], "no copy at all"u8.ToArray(), [] })
+        foreach (
+            var damaged in new[]
+            {
+                bytes[..(bytes.Length / 2)],
+                [.. bytes.Select((part, at) => at == bytes.Length / 2 ? (byte)(part ^ 0xFF) : part)],
+                "no copy at all"u8.ToArray(),
+                [],
+            }
+        )
         {
             await File.WriteAllBytesAsync(copy.Path, damaged);
             (await Should.ThrowAsync<DataFileException>(() => folder.House.RestoreAsync(copy))).Message.ShouldContain("damaged");
@@ -77,7 +87,8 @@ public sealed class CopiesTests
         (await RowsAsync(folder)).ShouldBe(rows);
     }
 
-    /// <summary>A file that someone copies by hand, without the log beside it, holds everything once nobody has worked for a while.</summary>
+    /// <summary>A file that someone copies by hand, without the log beside it, holds everything once nobody has worked for a
+    /// while.</summary>
     [Fact]
     public async Task After_a_checkpoint_the_file_alone_is_whole()
     {
@@ -106,14 +117,16 @@ public sealed class CopiesTests
         Copies.Problem("relative").ShouldNotBeNull();
     }
 
-    /// <summary>Counted out by hand: daily copies over 400 days leave 7 days, the Mondays' weeks they do not cover, and the months of a year.</summary>
+    /// <summary>Counted out by hand: daily copies over 400 days leave 7 days, the Mondays' weeks they do not cover, and the months of a
+    /// year.</summary>
     [Fact]
     public void A_year_of_daily_copies_leaves_a_week_of_days_a_month_of_weeks_and_a_year_of_months()
     {
         DataCopy[] daily = [.. Enumerable.Range(0, 400).Select(day => CopyAt(Now.AddDays(-day)))];
         var kept = daily.Except(Copies.TooMany(daily, Now, long.MaxValue)).ToList();
         kept.Take(7).ShouldBe(daily.Take(7));
-        // Friday 27 November: the newest of the weeks before are the Sundays 22 (inside the seven days), 15, 8 and 1; of the months the last days of October back to December.
+        // Friday 27 November: the newest of the weeks before are the Sundays 22 (inside the seven days), 15, 8 and 1; of the months the
+        // last days of October back to December.
         kept.Skip(7).Take(2).Select(copy => copy.MadeAt.Day).ShouldBe([15, 8]);
         kept.Count.ShouldBeInRange(7 + 3 + 11, 7 + 4 + 12);
         kept[^1].MadeAt.ShouldBeGreaterThan(Now.AddMonths(-12).AddDays(-1));
@@ -131,7 +144,14 @@ public sealed class CopiesTests
     [Fact]
     public void What_was_made_before_something_was_done_stays_for_a_month()
     {
-        DataCopy[] copies = [.. Enumerable.Range(0, 8).Select(day => CopyAt(Now.AddDays(-day))), CopyAt(Now.AddDays(-24), reason: CopyReason.Upgrade), CopyAt(Now.AddDays(-25)), CopyAt(Now.AddDays(-40), reason: CopyReason.Restore), CopyAt(Now.AddDays(-41))];
+        DataCopy[] copies =
+        [
+            .. Enumerable.Range(0, 8).Select(day => CopyAt(Now.AddDays(-day))),
+            CopyAt(Now.AddDays(-24), reason: CopyReason.Upgrade),
+            CopyAt(Now.AddDays(-25)),
+            CopyAt(Now.AddDays(-40), reason: CopyReason.Restore),
+            CopyAt(Now.AddDays(-41)),
+        ];
         var gone = Copies.TooMany(copies, Now, long.MaxValue);
         gone.ShouldNotContain(copies[8]);
         gone.ShouldContain(copies[11], "another stands for its month");
@@ -140,7 +160,14 @@ public sealed class CopiesTests
     [Property(MaxTest = 200)]
     public void Whatever_there_is_the_newest_three_stay_and_the_rest_fits(int[] hoursAgo, int budget)
     {
-        DataCopy[] copies = [.. hoursAgo.Select(hours => Math.Abs((long)hours % 20_000)).Distinct().Select(hours => CopyAt(Now.AddHours(-hours), 50)).OrderByDescending(copy => copy.MadeAt)];
+        DataCopy[] copies =
+        [
+            .. hoursAgo
+                .Select(hours => Math.Abs((long)hours % 20_000))
+                .Distinct()
+                .Select(hours => CopyAt(Now.AddHours(-hours), 50))
+                .OrderByDescending(copy => copy.MadeAt),
+        ];
         var most = Math.Abs((long)budget % 2000);
         var gone = Copies.TooMany(copies, Now, most);
         var kept = copies.Except(gone).ToList();
@@ -148,15 +175,35 @@ public sealed class CopiesTests
         (kept.Count <= 3 || kept.Sum(copy => copy.Bytes) <= most).ShouldBeTrue();
     }
 
-    private static DataCopy CopyAt(DateTimeOffset time, long bytes = 1, CopyReason reason = CopyReason.Day) => new($"/copies/{time:yyyyMMddHHmm}-{reason}", time, reason, bytes);
+    private static DataCopy CopyAt(DateTimeOffset time, long bytes = 1, CopyReason reason = CopyReason.Day) =>
+        new($"/copies/{time:yyyyMMddHHmm}-{reason}", time, reason, bytes);
 
     private static async Task<string> RowsAsync(Folder folder)
     {
         var rows = new List<string?>();
-        foreach (var table in new[] { "Formulas", "Steps", "Revisions", "Labels", "Ladders", "Observations", "OwnIngredients", "Corrections", "Lots", "Settings" })
+        foreach (
+            var table in new[]
+            {
+                "Formulas",
+                "Steps",
+                "Revisions",
+                "Labels",
+                "Ladders",
+                "Observations",
+                "OwnIngredients",
+                "Corrections",
+                "Lots",
+                "Settings",
+            }
+        )
         {
-            var columns = await folder.SqlAsync($"SELECT group_concat('quote(\"' || name || '\")', '|| ''|'' ||') FROM pragma_table_info('{table}')");
-            rows.Add($"{table}: {await folder.SqlAsync($"SELECT group_concat(r, char(10)) FROM (SELECT {columns} AS r FROM {table} ORDER BY 1)")}");
+            var columns = await folder.SqlAsync(
+                $"SELECT group_concat('quote(\"' || name || '\")', '|| ''|'' ||') FROM pragma_table_info('{table}')"
+            );
+            rows.Add(
+                $"{table}: "
+                    + await folder.SqlAsync($"SELECT group_concat(r, char(10)) FROM (SELECT {columns} AS r FROM {table} ORDER BY 1)")
+            );
         }
 
         return string.Join('\n', rows);

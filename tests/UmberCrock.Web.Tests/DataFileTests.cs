@@ -4,7 +4,8 @@ using UmberCrock.Storage.Files;
 
 namespace UmberCrock.Web.Tests;
 
-/// <summary>Starting on any data file there is: earlier ones are upgraded, newer, emptied and damaged ones get a sentence and are not written to.</summary>
+/// <summary>Starting on any data file there is: earlier ones are upgraded, newer, emptied and damaged ones get a sentence and are not
+/// written to.</summary>
 public sealed class DataFileTests : IDisposable
 {
     private readonly string path = Directory.CreateTempSubdirectory("umber-crock-file-").FullName;
@@ -35,9 +36,17 @@ public sealed class DataFileTests : IDisposable
         (await folder.SqlAsync("SELECT COUNT(DISTINCT Key) FROM Formulas")).ShouldBe("8");
         foreach (var kept in formulas.Where(kept => kept != stick))
         {
-            var held = kept.Formula.Lines.Zip(FormulaTotals.Of(kept.Formula).Percents).GroupBy(line => line.First.Ingredient).Select(line => $"{line.Key} {line.Sum(part => part.Second):0.0000}").Order(StringComparer.Ordinal);
-            (await folder.SqlAsync($"SELECT group_concat(Ingredient || ' ' || printf('%.4f', Percent), char(10)) FROM (SELECT * FROM FormulaIngredients WHERE FormulaId = {kept.Id} ORDER BY Ingredient)"))
-                .ShouldBe(string.Join('\n', held), "what it holds can be asked for");
+            var held = kept
+                .Formula.Lines.Zip(FormulaTotals.Of(kept.Formula).Percents)
+                .GroupBy(line => line.First.Ingredient)
+                .Select(line => $"{line.Key} {line.Sum(part => part.Second):0.0000}")
+                .Order(StringComparer.Ordinal);
+            (
+                await folder.SqlAsync(
+                    $"SELECT group_concat(Ingredient || ' ' || printf('%.4f', Percent), char(10)) FROM (SELECT * FROM "
+                        + $"FormulaIngredients WHERE FormulaId = {kept.Id} ORDER BY Ingredient)"
+                )
+            ).ShouldBe(string.Join('\n', held), "what it holds can be asked for");
         }
 
         if (schema != "1-formulas")
@@ -51,7 +60,10 @@ public sealed class DataFileTests : IDisposable
     {
         OldFiles.Lay("2-larder", path);
         using (var folder = new Folder(path))
-            await folder.SqlAsync("CREATE TABLE IF NOT EXISTS \"__EFMigrationsLock\" (\"Id\" INTEGER NOT NULL PRIMARY KEY, \"Timestamp\" TEXT NOT NULL); INSERT INTO \"__EFMigrationsLock\" VALUES (1, '2026-11-01');");
+            await folder.SqlAsync(
+                "CREATE TABLE IF NOT EXISTS \"__EFMigrationsLock\" (\"Id\" INTEGER NOT NULL PRIMARY KEY, \"Timestamp\" TEXT NOT "
+                    + "NULL); INSERT INTO \"__EFMigrationsLock\" VALUES (1, '2026-11-01');"
+            );
         using var opened = await new Folder(path).OpenAsync().WaitAsync(TimeSpan.FromSeconds(30));
         (await opened.Formulas.CountAsync()).ShouldBe(8);
     }
@@ -69,7 +81,10 @@ public sealed class DataFileTests : IDisposable
     public async Task A_file_of_a_newer_version_is_not_written_to()
     {
         using (var folder = await new Folder(path).OpenAsync())
-            await folder.SqlAsync("INSERT INTO __EFMigrationsHistory VALUES ('20991231000000_Future', '99.0'); PRAGMA wal_checkpoint(TRUNCATE); PRAGMA journal_mode=DELETE;");
+            await folder.SqlAsync(
+                "INSERT INTO __EFMigrationsHistory VALUES ('20991231000000_Future', '99.0'); PRAGMA wal_checkpoint(TRUNCATE); "
+                    + "PRAGMA journal_mode=DELETE;"
+            );
         SqliteConnection.ClearAllPools();
         var before = await File.ReadAllBytesAsync(Data);
         using var again = new Folder(path);
@@ -135,8 +150,19 @@ public sealed class DataFileTests : IDisposable
             Directory.Exists(data).ShouldBeFalse("nothing was made");
         }
 
-        var name = System.Text.RegularExpressions.Regex.Match(text, "\"name\": \"(?<name>[^\"]+)\"", System.Text.RegularExpressions.RegexOptions.None, TimeSpan.FromSeconds(1)).Groups["name"].Value;
-        await File.WriteAllTextAsync(file, text.Replace($"\"name\": \"{name}\"", "\"name\": \"under the boathouse roof\"", StringComparison.Ordinal));
+        var name = System
+            .Text.RegularExpressions.Regex.Match(
+                text,
+                "\"name\": \"(?<name>[^\"]+)\"",
+                System.Text.RegularExpressions.RegexOptions.None,
+                TimeSpan.FromSeconds(1)
+            )
+            .Groups["name"]
+            .Value;
+        await File.WriteAllTextAsync(
+            file,
+            text.Replace($"\"name\": \"{name}\"", "\"name\": \"under the boathouse roof\"", StringComparison.Ordinal)
+        );
         using var running = Running.Start(data, "--rules", rules);
         using var client = new HttpClient { BaseAddress = await running.ReadyAsync() };
         (await client.GetStringAsync(new Uri("/settings", UriKind.Relative))).ShouldContain("under the boathouse roof");
@@ -160,7 +186,15 @@ public sealed class DataFileTests : IDisposable
     [Fact]
     public async Task The_folder_and_its_files_are_for_their_owner_alone()
     {
-        File.SetUnixFileMode(path, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute | UnixFileMode.GroupRead | UnixFileMode.OtherRead | UnixFileMode.OtherExecute);
+        File.SetUnixFileMode(
+            path,
+            UnixFileMode.UserRead
+                | UnixFileMode.UserWrite
+                | UnixFileMode.UserExecute
+                | UnixFileMode.GroupRead
+                | UnixFileMode.OtherRead
+                | UnixFileMode.OtherExecute
+        );
         OldFiles.Lay("4-labels", path);
         using var folder = await new Folder(path).OpenAsync();
         File.GetUnixFileMode(path).ShouldBe(DataFolder.FolderMode);

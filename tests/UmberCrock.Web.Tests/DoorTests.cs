@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Net;
 using System.Text;
 using System.Text.Json.Nodes;
@@ -15,41 +16,55 @@ public sealed class DoorTests(App app) : IClassFixture<App>
     private static readonly string Plain = FormulaWriter.ToText(DemoFormulas.Read()[0]);
 
     /// <summary>Recipes as people paste them, and as they do not.</summary>
-    public static TheoryData<string, string> Recipes => new()
-    {
-        { "20 headings", Headed(20, "Rower balm {0}:") },
-        { "21 headings", Headed(21, "Rower balm {0}:") },
-        { "a notebook of 24", Headed(24, "Rower balm {0}:") },
-        { "24 for somebody", Headed(24, "For the rower {0}:") },
-        { "250 lines", string.Concat(Enumerable.Repeat("beeswax 1 g\n", 250)) },
-        { "200 lines", string.Concat(Enumerable.Repeat("beeswax 1 g\n", 199)) + "olive oil 2 g\n" },
-        { "a very long name", $"{new string('n', 300)}\nbeeswax 10 g\nolive oil 20 g\n" },
-        { "signs nobody sees", "\u202Emlab\u200B\nbeeswax\u0007 10 g\nolive oil 20 g\n" },
-        { "half a pair", "balm \uD83D\nbeeswax 10 g\nolive oil 20 g\n" },
-        { "nothing but zero", "beeswax 0 g\nolive oil 0 g\n" },
-        { "a mountain", "beeswax 999999999 kg\nolive oil 1 g\n" },
-    };
+    public static TheoryData<string, string> Recipes =>
+        new()
+        {
+            { "20 headings", Headed(20, "Rower balm {0}:") },
+            { "21 headings", Headed(21, "Rower balm {0}:") },
+            { "a notebook of 24", Headed(24, "Rower balm {0}:") },
+            { "24 for somebody", Headed(24, "For the rower {0}:") },
+            { "250 lines", string.Concat(Enumerable.Repeat("beeswax 1 g\n", 250)) },
+            { "200 lines", string.Concat(Enumerable.Repeat("beeswax 1 g\n", 199)) + "olive oil 2 g\n" },
+            { "a very long name", $"{new string('n', 300)}\nbeeswax 10 g\nolive oil 20 g\n" },
+            { "signs nobody sees", "\u202Emlab\u200B\nbeeswax\u0007 10 g\nolive oil 20 g\n" },
+            { "half a pair", "balm \uD83D\nbeeswax 10 g\nolive oil 20 g\n" },
+            { "nothing but zero", "beeswax 0 g\nolive oil 0 g\n" },
+            { "a mountain", "beeswax 999999999 kg\nolive oil 1 g\n" },
+        };
 
     /// <summary>Documents that are nearly formulas.</summary>
-    public static TheoryData<string, string> Documents => new()
-    {
-        { "an empty phase", Plain.Replace("\"phase\":\"A\"", "\"phase\":\"\"", StringComparison.Ordinal) },
-        { "an empty phase id", Plain.Replace("\"id\":\"A\"", "\"id\":\"\"", StringComparison.Ordinal) },
-        { "a phase of 201 letters", Plain.Replace("\"name\":\"", $"\"name\":\"{new string('p', 201)}", StringComparison.Ordinal) },
-        { "200 lines", WithLines(200) },
-        { "199 lines and 20 phases", WithLines(199, 20) },
-        { "a name nobody sees", With("name", "\u200B\u202E") },
-        { "a NUL in its name", With("name", "a\0b") },
-        { "a newer version", Plain.Replace("\"version\":1", "\"version\":2", StringComparison.Ordinal) },
-        { "a member too many", Plain.Replace("{\"format\"", "{\"moon\":1,\"format\"", StringComparison.Ordinal) },
-        { "no ingredient that is known", Plain.Replace("beeswax", "moon-dust", StringComparison.Ordinal) },
-        { "somebody's own ingredient", Plain.Replace("\"beeswax\"", "\"own:nowhere\"", StringComparison.Ordinal) },
-        { "50 long claims", With("label", new JsonObject { ["claims"] = new JsonArray([.. Enumerable.Range(0, 50).Select(at => (JsonNode)$"{at} heals eczema {new string('x', 480)}")]), ["declares"] = new JsonArray() }) },
-        { "an empty declaration", With("label", new JsonObject { ["claims"] = new JsonArray(), ["declares"] = new JsonArray("") }) },
-        { "a script", With("name", "<script>alert(1)</script>") },
-        { "a formula of a spreadsheet", With("name", "=1+1") },
-        { "half a pair", Plain.Replace("Blade", "\\ud800", StringComparison.Ordinal) },
-    };
+    public static TheoryData<string, string> Documents =>
+        new()
+        {
+            { "an empty phase", Plain.Replace("\"phase\":\"A\"", "\"phase\":\"\"", StringComparison.Ordinal) },
+            { "an empty phase id", Plain.Replace("\"id\":\"A\"", "\"id\":\"\"", StringComparison.Ordinal) },
+            { "a phase of 201 letters", Plain.Replace("\"name\":\"", $"\"name\":\"{new string('p', 201)}", StringComparison.Ordinal) },
+            { "200 lines", WithLines(200) },
+            { "199 lines and 20 phases", WithLines(199, 20) },
+            { "a name nobody sees", With("name", "\u200B\u202E") },
+            { "a NUL in its name", With("name", "a\0b") },
+            { "a newer version", Plain.Replace("\"version\":1", "\"version\":2", StringComparison.Ordinal) },
+            { "a member too many", Plain.Replace("{\"format\"", "{\"moon\":1,\"format\"", StringComparison.Ordinal) },
+            { "no ingredient that is known", Plain.Replace("beeswax", "moon-dust", StringComparison.Ordinal) },
+            { "somebody's own ingredient", Plain.Replace("\"beeswax\"", "\"own:nowhere\"", StringComparison.Ordinal) },
+            {
+                "50 long claims",
+                With(
+                    "label",
+                    new JsonObject
+                    {
+                        ["claims"] = new JsonArray([
+                            .. Enumerable.Range(0, 50).Select(at => (JsonNode)$"{at} heals eczema {new string('x', 480)}"),
+                        ]),
+                        ["declares"] = new JsonArray(),
+                    }
+                )
+            },
+            { "an empty declaration", With("label", new JsonObject { ["claims"] = new JsonArray(), ["declares"] = new JsonArray("") }) },
+            { "a script", With("name", "<script>alert(1)</script>") },
+            { "a formula of a spreadsheet", With("name", "=1+1") },
+            { "half a pair", Plain.Replace("Blade", "\\ud800", StringComparison.Ordinal) },
+        };
 
     [Theory]
     [MemberData(nameof(Recipes))]
@@ -80,7 +95,10 @@ public sealed class DoorTests(App app) : IClassFixture<App>
     public async Task The_interface_answers_every_document_in_words_and_in_bounds(string what, string document)
     {
         using var client = app.CreateClient();
-        using var answer = await client.PostAsync(new Uri("/api/v1/evaluate", UriKind.Relative), new StringContent(document, Encoding.UTF8, "application/json"));
+        using var answer = await client.PostAsync(
+            new Uri("/api/v1/evaluate", UriKind.Relative),
+            new StringContent(document, Encoding.UTF8, "application/json")
+        );
         ((int)answer.StatusCode).ShouldBeOneOf([200, 400, 422], what);
         (await answer.Content.ReadAsByteArrayAsync()).Length.ShouldBeLessThan(1024 * 1024, what);
     }
@@ -111,16 +129,37 @@ public sealed class DoorTests(App app) : IClassFixture<App>
         var lots = app.Services.GetRequiredService<LotStore>();
         var window = new Browserlike(app);
         await window.OpenAsync("/larder/beeswax");
-        var lot = new Dictionary<string, string> { ["id"] = "0", ["code"] = "X1", ["boughtGrams"] = "5" };
+        var lot = new Dictionary<string, string>
+        {
+            ["id"] = "0",
+            ["code"] = "X1",
+            ["boughtGrams"] = "5",
+        };
         await window.SendAsync("/larder/not-there?handler=Lot", new(lot));
         window.Status.ShouldBe(HttpStatusCode.NotFound);
         (await lots.ListAsync("not-there")).ShouldBeEmpty();
         await window.OpenAsync("/larder/beeswax");
         var wax = (await lots.ListAsync("beeswax"))[0];
-        await window.SendAsync("/larder/castor-oil?handler=Lot", new(lot) { ["id"] = $"{wax.Id}", ["code"] = "CASTOR", ["version"] = "0" });
+        await window.SendAsync(
+            "/larder/castor-oil?handler=Lot",
+            new(lot)
+            {
+                ["id"] = $"{wax.Id}",
+                ["code"] = "CASTOR",
+                ["version"] = "0",
+            }
+        );
         window.Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await lots.ListAsync("beeswax"))[0].ShouldBe(wax);
-        await window.SendAsync("/larder/beeswax?handler=RemoveLot", new() { ["slug"] = "", ["id"] = "99999", ["version"] = "0" });
+        await window.SendAsync(
+            "/larder/beeswax?handler=RemoveLot",
+            new()
+            {
+                ["slug"] = "",
+                ["id"] = "99999",
+                ["version"] = "0",
+            }
+        );
         window.Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
     }
 
@@ -130,7 +169,11 @@ public sealed class DoorTests(App app) : IClassFixture<App>
         var window = new Browserlike(app);
         var id = await app.IdOfAsync("Ferry pony hoof balm");
         await window.OpenAsync("/");
-        await window.SendFileAsync("/intake?handler=File", "again.json", Encoding.UTF8.GetBytes(FormulaWriter.ToText((await app.Store.FindAsync(id))!.Formula)));
+        await window.SendFileAsync(
+            "/intake?handler=File",
+            "again.json",
+            Encoding.UTF8.GetBytes(FormulaWriter.ToText((await app.Store.FindAsync(id))!.Formula))
+        );
         window.SentTo.ShouldBe($"/bench/{id}");
         (await window.OpenAsync($"/bench/{id}")).QuerySelector(".goodnews")!.TextContent.ShouldContain("already, just so");
     }
@@ -148,8 +191,15 @@ public sealed class DoorTests(App app) : IClassFixture<App>
         }
     }
 
-    private static string Headed(int headings, string pattern)
-        => string.Concat(Enumerable.Range(1, headings).Select(at => $"{string.Format(System.Globalization.CultureInfo.InvariantCulture, pattern, new string((char)('a' + at), 2))}\nbeeswax 10 g\nshea butter 20 g\n\n"));
+    private static string Headed(int headings, string pattern) =>
+        string.Concat(
+            Enumerable
+                .Range(1, headings)
+                .Select(at =>
+                    string.Format(CultureInfo.InvariantCulture, pattern, new string((char)('a' + at), 2))
+                    + "\nbeeswax 10 g\nshea butter 20 g\n\n"
+                )
+        );
 
     private static string With(string member, JsonNode value)
     {
@@ -161,8 +211,32 @@ public sealed class DoorTests(App app) : IClassFixture<App>
     private static string WithLines(int lines, int phases = 1)
     {
         var document = JsonNode.Parse(Plain)!.AsObject();
-        document["phases"] = new JsonArray([.. Enumerable.Range(0, phases).Select(at => (JsonNode)new JsonObject { ["id"] = $"P{at}", ["name"] = "", ["stage"] = "melt" })]);
-        document["lines"] = new JsonArray([.. Enumerable.Range(0, lines).Select(at => (JsonNode)new JsonObject { ["phase"] = "P0", ["ingredient"] = at == 0 ? "hemp-seed-oil" : "beeswax", ["percent"] = at == 0 ? 50m : 0.2m })]);
+        document["phases"] = new JsonArray([
+            .. Enumerable
+                .Range(0, phases)
+                .Select(at =>
+                    (JsonNode)
+                        new JsonObject
+                        {
+                            ["id"] = $"P{at}",
+                            ["name"] = "",
+                            ["stage"] = "melt",
+                        }
+                ),
+        ]);
+        document["lines"] = new JsonArray([
+            .. Enumerable
+                .Range(0, lines)
+                .Select(at =>
+                    (JsonNode)
+                        new JsonObject
+                        {
+                            ["phase"] = "P0",
+                            ["ingredient"] = at == 0 ? "hemp-seed-oil" : "beeswax",
+                            ["percent"] = at == 0 ? 50m : 0.2m,
+                        }
+                ),
+        ]);
         return document.ToJsonString(ContractJson.Options);
     }
 }

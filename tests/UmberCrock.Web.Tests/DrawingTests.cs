@@ -35,7 +35,10 @@ public class DrawingTests
         var before = System.Globalization.CultureInfo.CurrentCulture;
         try
         {
-            System.Globalization.CultureInfo.CurrentCulture = new System.Globalization.CultureInfo("") { NumberFormat = { NumberDecimalSeparator = "," } };
+            System.Globalization.CultureInfo.CurrentCulture = new System.Globalization.CultureInfo("")
+            {
+                NumberFormat = { NumberDecimalSeparator = "," },
+            };
             TotalScale.Ticks.ShouldStartWith("M10 18v10M15.1 18v3.5M20.2 18v6");
             TotalScale.Ticks.ShouldNotContain(",");
         }
@@ -71,8 +74,8 @@ public class DrawingTests
     [InlineData(Place.Above, true, DoseMarker.Wedge)]
     [InlineData(Place.OverLimit, false, DoseMarker.Block)]
     [InlineData(Place.Unknown, false, DoseMarker.Bead)]
-    public void A_marker_says_where_the_dose_stands(Place place, bool balance, DoseMarker marker)
-        => DoseGauge.Of(Line(5m, place) with { Balance = balance }).Marker.ShouldBe(marker);
+    public void A_marker_says_where_the_dose_stands(Place place, bool balance, DoseMarker marker) =>
+        DoseGauge.Of(Line(5m, place) with { Balance = balance }).Marker.ShouldBe(marker);
 
     [Fact]
     public void A_dose_off_the_track_is_parked_and_its_number_stays_exact()
@@ -102,7 +105,9 @@ public class DrawingTests
             var bands = BandStretches.Along(Evaluate(formula).Melt, Catalogue.Shipped.Rules.Texture, 0, 80, celsius => celsius);
             bands[0].FromCelsius.ShouldBe(0);
             bands[^1].ToCelsius.ShouldBe(80);
-            bands.Zip(bands.Skip(1)).ShouldAllBe(pair => pair.First.ToCelsius == pair.Second.FromCelsius && pair.First.Band != pair.Second.Band);
+            bands
+                .Zip(bands.Skip(1))
+                .ShouldAllBe(pair => pair.First.ToCelsius == pair.Second.FromCelsius && pair.First.Band != pair.Second.Band);
         }
     }
 
@@ -120,7 +125,8 @@ public class DrawingTests
     [InlineData("18,5", 18.5)]
     [InlineData(" 18 % ", 18)]
     [InlineData("−5", -5)]
-    public void Numbers_are_read_as_people_type_them(string typed, double number) => Typed.Number(typed, "a number").ShouldBe((decimal)number);
+    public void Numbers_are_read_as_people_type_them(string typed, double number) =>
+        Typed.Number(typed, "a number").ShouldBe((decimal)number);
 
     [Theory]
     [InlineData("")]
@@ -142,6 +148,6 @@ public class DrawingTests
 
     private static EvaluationResult Evaluate(Formula formula) => Evaluator.Evaluate(formula, Catalogue.Shipped, EvaluationSettings.Default);
 
-    private static EvaluatedLine Line(decimal percent, Place place)
-        => new("A", "x", "X", "X", IngredientClass.Oil, "carrier", false, percent, 2m, 10m, null, place, []);
+    private static EvaluatedLine Line(decimal percent, Place place) =>
+        new("A", "x", "X", "X", IngredientClass.Oil, "carrier", false, percent, 2m, 10m, null, place, []);
 }

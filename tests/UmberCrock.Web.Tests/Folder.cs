@@ -78,7 +78,8 @@ internal sealed class Folder : IDisposable
     }
 
     /// <summary>Opens a new one with the demo in it.</summary>
-    public static async Task<Folder> DemoAsync() => await new Folder().OpenAsync(file => Hosting.DemoData.LayAsync(file, TimeProvider.System));
+    public static async Task<Folder> DemoAsync() =>
+        await new Folder().OpenAsync(file => Hosting.DemoData.LayAsync(file, TimeProvider.System));
 
     /// <summary>Runs a statement on its file.</summary>
     public async Task<string?> SqlAsync(string fixedStatement)

@@ -20,23 +20,64 @@ public sealed class InjectionTests(App app) : IClassFixture<App>
     {
         var services = app.Services;
         var stick = DemoFormulas.Read()[0];
-        var id = await app.Store.AddAsync(stick with { Name = Script, Notes = Script, Phases = [.. stick.Phases.Select(phase => phase with { Name = Script })], Label = new([Script], [Script[..50]]) });
+        var id = await app.Store.AddAsync(
+            stick with
+            {
+                Name = Script,
+                Notes = Script,
+                Phases = [.. stick.Phases.Select(phase => phase with { Name = Script })],
+                Label = new([Script], [Script[..50]]),
+            }
+        );
         await app.Store.KeepRevisionAsync(id, 0);
         await services.GetRequiredService<RevisionStore>().NameAsync(id, 1, Script[..50]);
         await services.GetRequiredService<LabelStore>().KeepAsync(id, new LabelPlan { Batch = Script[..30] }, 0);
-        var own = Catalogue.Shipped.Find("beeswax")! with { Slug = "own:script", Name = Script, Purpose = Script, Role = Script[..30], AlsoKnownAs = [Script] };
+        var own = Catalogue.Shipped.Find("beeswax")! with
+        {
+            Slug = "own:script",
+            Name = Script,
+            Purpose = Script,
+            Role = Script[..30],
+            AlsoKnownAs = [Script],
+        };
         await services.GetRequiredService<LarderStore>().AddAsync([own], _ => "");
-        await services.GetRequiredService<LotStore>().KeepAsync(new Lot(0, "own:script", Script[..30], Script, null, 10m, 5m, null, null, null, Script));
-        await services.GetRequiredService<LarderStore>().CorrectAsync("beeswax", "density", new Quantity(0.96, 0.95, 0.97, "g/mL", Script, Confidence.Low));
+        await services
+            .GetRequiredService<LotStore>()
+            .KeepAsync(new Lot(0, "own:script", Script[..30], Script, null, 10m, 5m, null, null, null, Script));
+        await services
+            .GetRequiredService<LarderStore>()
+            .CorrectAsync("beeswax", "density", new Quantity(0.96, 0.95, 0.97, "g/mL", Script, Confidence.Low));
         var gone = await app.Store.AddAsync(stick with { Name = Script });
         await services.GetRequiredService<BinStore>().DeleteFormulaAsync(gone, 0);
 
         var window = new Browserlike(app);
-        foreach (var path in new[]
-        {
-            "/", $"/?find={Uri.EscapeDataString(Script)}", $"/bench/{id}", $"/bench/{id}/compare?b=1", $"/bench/{id}/compare?with={Uri.EscapeDataString(Script)}", $"/bench/{id}/ladder", $"/bench/{id}/label", $"/bench/{id}/weigh?batch={Uri.EscapeDataString(Script)}",
-            $"/bench/{id}/notes", $"/bench/{id}/how", "/larder", "/larder?Show=own", "/larder/own:script", "/larder/new?from=own:script", "/larder/beeswax", "/settings", "/bin", "/copies", "/phones", $"/unlock?back={Uri.EscapeDataString(Script)}", $"/pair?key={Uri.EscapeDataString(Script)}", $"/odd?kind={Uri.EscapeDataString(Script)}",
-        })
+        foreach (
+            var path in new[]
+            {
+                "/",
+                $"/?find={Uri.EscapeDataString(Script)}",
+                $"/bench/{id}",
+                $"/bench/{id}/compare?b=1",
+                $"/bench/{id}/compare?with={Uri.EscapeDataString(Script)}",
+                $"/bench/{id}/ladder",
+                $"/bench/{id}/label",
+                $"/bench/{id}/weigh?batch={Uri.EscapeDataString(Script)}",
+                $"/bench/{id}/notes",
+                $"/bench/{id}/how",
+                "/larder",
+                "/larder?Show=own",
+                "/larder/own:script",
+                "/larder/new?from=own:script",
+                "/larder/beeswax",
+                "/settings",
+                "/bin",
+                "/copies",
+                "/phones",
+                $"/unlock?back={Uri.EscapeDataString(Script)}",
+                $"/pair?key={Uri.EscapeDataString(Script)}",
+                $"/odd?kind={Uri.EscapeDataString(Script)}",
+            }
+        )
             Clean(await window.OpenAsync(path), path);
 
         await window.OpenAsync("/intake");
@@ -44,7 +85,18 @@ public sealed class InjectionTests(App app) : IClassFixture<App>
         await window.OpenAsync("/");
         Clean(await window.SendAsync("/?handler=New", new() { ["name"] = Script, ["form"] = Script }), "a refused form");
         await window.OpenAsync("/settings");
-        Clean(await window.SendAsync("/settings", new() { ["drops"] = Script, ["container-0-name"] = Script, ["__RequestVerificationToken"] = Script }), "a lost token");
+        Clean(
+            await window.SendAsync(
+                "/settings",
+                new()
+                {
+                    ["drops"] = Script,
+                    ["container-0-name"] = Script,
+                    ["__RequestVerificationToken"] = Script,
+                }
+            ),
+            "a lost token"
+        );
     }
 
     [Fact]
@@ -53,18 +105,28 @@ public sealed class InjectionTests(App app) : IClassFixture<App>
         var larder = app.Services.GetRequiredService<LarderStore>();
         var own = Catalogue.Shipped.Find("beeswax")! with { Slug = "own:cell", Name = Cell, Role = "=1+1", Purpose = "@SUM(1)" };
         await larder.AddAsync([own], _ => "");
-        await app.Services.GetRequiredService<LotStore>().KeepAsync(new Lot(0, "beeswax", "=1", "+44", null, 10m, 5m, null, null, null, "-cmd|calc"));
+        await app
+            .Services.GetRequiredService<LotStore>()
+            .KeepAsync(new Lot(0, "beeswax", "=1", "+44", null, 10m, 5m, null, null, null, "-cmd|calc"));
         using var client = app.CreateClient();
         var table = await client.GetStringAsync(new Uri("/larder?handler=Export&kind=csv", UriKind.Relative));
         Cells(table).ShouldAllBe(cell => cell.Length == 0 || !"=@+-\t".Contains(cell[0]) || char.IsAsciiDigit(cell.ElementAtOrDefault(1)));
-        var read = IngredientTable.Read(System.Text.Encoding.UTF8.GetBytes(table), Catalogue.Shipped).Single(ingredient => ingredient.Name.Contains("HYPERLINK", StringComparison.Ordinal));
+        var read = IngredientTable
+            .Read(System.Text.Encoding.UTF8.GetBytes(table), Catalogue.Shipped)
+            .Single(ingredient => ingredient.Name.Contains("HYPERLINK", StringComparison.Ordinal));
         (read.Name, read.Role, read.Purpose).ShouldBe((Cell, "=1+1", "@SUM(1)"));
 
-        using var zip = new System.IO.Compression.ZipArchive(await client.GetStreamAsync(new Uri("/copies?handler=Save", UriKind.Relative)));
+        using var zip = new System.IO.Compression.ZipArchive(
+            await client.GetStreamAsync(new Uri("/copies?handler=Save", UriKind.Relative))
+        );
         foreach (var part in zip.Entries.Where(part => part.Name.EndsWith(".csv", StringComparison.Ordinal)))
         {
             using var reader = new StreamReader(part.Open());
-            Cells(await reader.ReadToEndAsync()).ShouldAllBe(cell => cell.Length == 0 || !"=@+-\t".Contains(cell[0]) || char.IsAsciiDigit(cell.ElementAtOrDefault(1)), part.FullName);
+            Cells(await reader.ReadToEndAsync())
+                .ShouldAllBe(
+                    cell => cell.Length == 0 || !"=@+-\t".Contains(cell[0]) || char.IsAsciiDigit(cell.ElementAtOrDefault(1)),
+                    part.FullName
+                );
         }
     }
 

@@ -13,14 +13,19 @@ public sealed class IntakeApiTests(App app) : IClassFixture<App>
     [Fact]
     public async Task A_recipe_is_answered_by_the_contract_and_its_formula_can_be_evaluated()
     {
-        var answer = await PostAsync("""{"text":"Cold-oar balm\n3 tbsp beeswax\n90 ml olive oil\n10 drops lavender\na bit of moon dust","dropsPerMillilitre":20,"claimedTotalGrams":null}""");
+        var answer = await PostAsync(
+            """{"text":"Cold-oar balm\n3 tbsp beeswax\n90 ml olive oil\n10 drops lavender\na bit of moon dust","dropsPerMillilitre":20,"claimedTotalGrams":null}"""
+        );
         var schema = await JsonSchema.FromJsonAsync(await client.GetStringAsync(new Uri("/schemas/intake.schema.json", UriKind.Relative)));
         schema.Validate(answer.ToJsonString()).ShouldBeEmpty();
         answer["lines"]!.AsArray().Count.ShouldBe(4);
         answer["lines"]![3]!["ingredient"].ShouldBeNull();
         answer["lines"]![1]!["unit"]!.GetValue<string>().ShouldBe("ml");
         answer["findings"]!.AsArray().Select(finding => finding!["code"]!.GetValue<string>()).ShouldContain("intake-unmatched");
-        using var evaluated = await client.PostAsync("/api/v1/evaluate", new StringContent(answer["formula"]!.ToJsonString(), Encoding.UTF8, "application/json"));
+        using var evaluated = await client.PostAsync(
+            "/api/v1/evaluate",
+            new StringContent(answer["formula"]!.ToJsonString(), Encoding.UTF8, "application/json")
+        );
         evaluated.StatusCode.ShouldBe(HttpStatusCode.OK);
     }
 
@@ -30,7 +35,9 @@ public sealed class IntakeApiTests(App app) : IClassFixture<App>
         var fine = await PostAsync("""{"text":"40 drops lavender","dropsPerMillilitre":40}""");
         var coarse = await PostAsync("""{"text":"40 drops lavender","dropsPerMillilitre":20}""");
         coarse["totalGrams"]!.GetValue<decimal>().ShouldBe(2 * fine["totalGrams"]!.GetValue<decimal>(), 0.001m);
-        (await PostAsync("""{"text":"1 cup olive oil","spoons":"metric","form":"stick"}"""))["formula"]!["form"]!.GetValue<string>().ShouldBe("stick");
+        (await PostAsync("""{"text":"1 cup olive oil","spoons":"metric","form":"stick"}"""))["formula"]!["form"]!
+            .GetValue<string>()
+            .ShouldBe("stick");
     }
 
     [Theory]
@@ -45,7 +52,9 @@ public sealed class IntakeApiTests(App app) : IClassFixture<App>
     {
         using var answer = await client.PostAsync("/api/v1/intake", new StringContent(body, Encoding.UTF8, "application/json"));
         answer.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        JsonNode.Parse(await answer.Content.ReadAsStringAsync())!["errors"]!.AsArray().ShouldContain(error => error!["pointer"]!.GetValue<string>() == pointer);
+        JsonNode.Parse(await answer.Content.ReadAsStringAsync())!["errors"]!
+            .AsArray()
+            .ShouldContain(error => error!["pointer"]!.GetValue<string>() == pointer);
     }
 
     private async Task<JsonObject> PostAsync(string body)

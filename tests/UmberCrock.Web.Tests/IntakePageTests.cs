@@ -31,8 +31,10 @@ public sealed class IntakePageTests(App app) : IClassFixture<App>
         foreach (var choice in choices)
         {
             using var again = await PostAsync("Read", choice.GetAttribute("data-text")!);
-            new HtmlParser().ParseDocument(await again.Content.ReadAsStringAsync()).QuerySelector(".ir .rd b")!.TextContent
-                .ShouldBe(choice.TextContent[1..], choice.GetAttribute("data-text"));
+            new HtmlParser()
+                .ParseDocument(await again.Content.ReadAsStringAsync())
+                .QuerySelector(".ir .rd b")!
+                .TextContent.ShouldBe(choice.TextContent[1..], choice.GetAttribute("data-text"));
         }
     }
 
@@ -62,12 +64,19 @@ public sealed class IntakePageTests(App app) : IClassFixture<App>
     public async Task A_weigh_sheet_is_shown_for_the_scale_that_is_there()
     {
         var id = await app.IdOfAsync("Blade-hand stick");
-        var page = new HtmlParser().ParseDocument(await client.GetStringAsync(new Uri($"/bench/{id}/weigh?batch=50&step=0.1", UriKind.Relative)));
+        var page = new HtmlParser().ParseDocument(
+            await client.GetStringAsync(new Uri($"/bench/{id}/weigh?batch=50&step=0.1", UriKind.Relative))
+        );
         page.QuerySelector("tfoot .big")!.TextContent.ShouldBe("50.0");
-        page.QuerySelectorAll("tbody .big").Sum(cell => decimal.Parse(cell.TextContent, System.Globalization.CultureInfo.InvariantCulture)).ShouldBe(50m);
+        page.QuerySelectorAll("tbody .big")
+            .Sum(cell => decimal.Parse(cell.TextContent, System.Globalization.CultureInfo.InvariantCulture))
+            .ShouldBe(50m);
         page.QuerySelector(".doubts")!.TextContent.ShouldContain("too little for this scale");
-        var jars = new HtmlParser().ParseDocument(await client.GetStringAsync(new Uri($"/bench/{id}/weigh?count=0&count=16&loss=3&step=1", UriKind.Relative)));
-        decimal.Parse(jars.QuerySelector("tfoot .big")!.TextContent, System.Globalization.CultureInfo.InvariantCulture).ShouldBeInRange(210m, 225m, "16 x 15 mL filled to 95 %, about 0.93 g/mL, 3 % more for the pot");
+        var jars = new HtmlParser().ParseDocument(
+            await client.GetStringAsync(new Uri($"/bench/{id}/weigh?count=0&count=16&loss=3&step=1", UriKind.Relative))
+        );
+        decimal.Parse(jars.QuerySelector("tfoot .big")!.TextContent, System.Globalization.CultureInfo.InvariantCulture)
+            .ShouldBeInRange(210m, 225m, "16 x 15 mL filled to 95 %, about 0.93 g/mL, 3 % more for the pot");
         using var odd = await client.GetAsync(new Uri($"/bench/{id}/weigh?batch=minus&step=0", UriKind.Relative));
         odd.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await odd.Content.ReadAsStringAsync()).ShouldContain("role=\"alert\"");
@@ -77,6 +86,9 @@ public sealed class IntakePageTests(App app) : IClassFixture<App>
     {
         var page = new HtmlParser().ParseDocument(await client.GetStringAsync(new Uri("/intake", UriKind.Relative)));
         var token = ((IHtmlInputElement)page.QuerySelector("input[name=__RequestVerificationToken]")!).Value;
-        return await client.PostAsync($"/intake?handler={handler}", new FormUrlEncodedContent([new("text", text), new("__RequestVerificationToken", token)]));
+        return await client.PostAsync(
+            $"/intake?handler={handler}",
+            new FormUrlEncodedContent([new("text", text), new("__RequestVerificationToken", token)])
+        );
     }
 }

@@ -8,14 +8,21 @@ using Microsoft.Data.Sqlite;
 namespace UmberCrock.Web.Tests;
 
 /// <summary>
-/// Stopped at random moments, by kill -9 and by Ctrl+C in turn, it starts again with everything that was acknowledged. Five moments of each kind here; tools/interruptions
+/// Stopped at random moments, by kill -9 and by Ctrl+C in turn, it starts again with everything that was acknowledged. Five moments of each
+/// kind here; tools/interruptions
 /// runs hundreds and prints the table of docs/testing.md.
 /// </summary>
 public sealed partial class InterruptionTests : IDisposable
 {
     private const int FormulasOfTheDemo = 8;
-    private static readonly int Rounds = int.Parse(Environment.GetEnvironmentVariable("INTERRUPTIONS") ?? "5", CultureInfo.InvariantCulture);
-    private static readonly int Seed = int.Parse(Environment.GetEnvironmentVariable("INTERRUPTION_SEED") ?? "1127", CultureInfo.InvariantCulture);
+    private static readonly int Rounds = int.Parse(
+        Environment.GetEnvironmentVariable("INTERRUPTIONS") ?? "5",
+        CultureInfo.InvariantCulture
+    );
+    private static readonly int Seed = int.Parse(
+        Environment.GetEnvironmentVariable("INTERRUPTION_SEED") ?? "1127",
+        CultureInfo.InvariantCulture
+    );
     private readonly string folder = Directory.CreateTempSubdirectory("umber-crock-cut-").FullName;
 
     public static TheoryData<string> Schemas => [.. OldFiles.Names];
@@ -23,29 +30,43 @@ public sealed partial class InterruptionTests : IDisposable
     public void Dispose() => Directory.Delete(folder, recursive: true);
 
     [Fact]
-    public Task A_first_start_that_is_cut_short_starts_whole_the_next_time()
-        => CutAsync("first start", _ => { }, null, 2600, FormulasOfTheDemo);
+    public Task A_first_start_that_is_cut_short_starts_whole_the_next_time() =>
+        CutAsync("first start", _ => { }, null, 2600, FormulasOfTheDemo);
 
     [Theory]
     [MemberData(nameof(Schemas))]
-    public Task An_upgrade_that_is_cut_short_goes_on_at_the_next_start(string schema)
-        => CutAsync($"upgrade of {schema}", data => OldFiles.Lay(schema, data), null, 3000, FormulasOfTheDemo);
+    public Task An_upgrade_that_is_cut_short_goes_on_at_the_next_start(string schema) =>
+        CutAsync($"upgrade of {schema}", data => OldFiles.Lay(schema, data), null, 3000, FormulasOfTheDemo);
 
     [Fact]
     public async Task Putting_a_copy_back_that_is_cut_short_leaves_the_old_state_or_the_new_one()
     {
         var copy = "";
         await CutAsync(
-            "putting a copy back", data => OldFiles.Lay("4-labels", data),
+            "putting a copy back",
+            data => OldFiles.Lay("4-labels", data),
             async address =>
             {
                 using var window = new Window(address);
                 await window.PostAsync("/copies?handler=Make", []);
                 copy = CopyName().Match(await window.GetAsync("/copies")).Groups["name"].Value;
-                await window.PostAsync("/?handler=New", new() { ["name"] = "After the copy", ["form"] = "balm", ["audience"] = "adult" });
-                _ = window.PostAsync("/copies?handler=Restore", new() { ["name"] = Uri.UnescapeDataString(copy) }).ContinueWith(_ => { }, TaskScheduler.Default);
+                await window.PostAsync(
+                    "/?handler=New",
+                    new()
+                    {
+                        ["name"] = "After the copy",
+                        ["form"] = "balm",
+                        ["audience"] = "adult",
+                    }
+                );
+                _ = window
+                    .PostAsync("/copies?handler=Restore", new() { ["name"] = Uri.UnescapeDataString(copy) })
+                    .ContinueWith(_ => { }, TaskScheduler.Default);
             },
-            900, FormulasOfTheDemo, orMore: 1);
+            900,
+            FormulasOfTheDemo,
+            orMore: 1
+        );
         copy.ShouldNotBeEmpty();
     }
 
@@ -158,7 +179,13 @@ public sealed partial class InterruptionTests : IDisposable
     /// <summary>A window of a browser, as far as it sends and reads.</summary>
     private sealed partial class Window(Uri address) : IDisposable
     {
-        private readonly HttpClient client = new(new HttpClientHandler { CookieContainer = new CookieContainer(), AllowAutoRedirect = false }) { BaseAddress = address, Timeout = TimeSpan.FromSeconds(20) };
+        private readonly HttpClient client = new(
+            new HttpClientHandler { CookieContainer = new CookieContainer(), AllowAutoRedirect = false }
+        )
+        {
+            BaseAddress = address,
+            Timeout = TimeSpan.FromSeconds(20),
+        };
         private string? token;
         private long version = -1;
 
@@ -174,7 +201,8 @@ public sealed partial class InterruptionTests : IDisposable
             answer.StatusCode.ShouldBe(HttpStatusCode.Redirect, await answer.Content.ReadAsStringAsync());
         }
 
-        public async Task<decimal> DoseAsync() => decimal.Parse(Dose().Match(await GetAsync("/bench/1")).Groups["dose"].Value, CultureInfo.InvariantCulture);
+        public async Task<decimal> DoseAsync() =>
+            decimal.Parse(Dose().Match(await GetAsync("/bench/1")).Groups["dose"].Value, CultureInfo.InvariantCulture);
 
         public async Task<bool> SetDoseAsync(decimal dose)
         {
@@ -185,11 +213,25 @@ public sealed partial class InterruptionTests : IDisposable
                 UnderWay.Add(dose);
                 using var request = new HttpRequestMessage(HttpMethod.Post, "/bench/1?handler=Dose")
                 {
-                    Content = new StringContent(JsonSerializer.Serialize(new { version, line = 0, text = dose.ToString("0.00", CultureInfo.InvariantCulture) }), Encoding.UTF8, "application/json"),
+                    Content = new StringContent(
+                        JsonSerializer.Serialize(
+                            new
+                            {
+                                version,
+                                line = 0,
+                                text = dose.ToString("0.00", CultureInfo.InvariantCulture),
+                            }
+                        ),
+                        Encoding.UTF8,
+                        "application/json"
+                    ),
                     Headers = { { "X-Request-Token", await TokenAsync() } },
                 };
                 using var answer = await client.SendAsync(request);
-                version = long.Parse(Version().Match(await answer.Content.ReadAsStringAsync()).Groups["version"].Value, CultureInfo.InvariantCulture);
+                version = long.Parse(
+                    Version().Match(await answer.Content.ReadAsStringAsync()).Groups["version"].Value,
+                    CultureInfo.InvariantCulture
+                );
                 UnderWay.Remove(dose);
                 return true;
             }
@@ -203,7 +245,11 @@ public sealed partial class InterruptionTests : IDisposable
 
         private async Task<string> TokenAsync() => token ??= Token().Match(await GetAsync("/")).Groups["token"].Value;
 
-        [GeneratedRegex("name=\"__RequestVerificationToken\" type=\"hidden\" value=\"(?<token>[^\"]+)\"", RegexOptions.ExplicitCapture, matchTimeoutMilliseconds: 1000)]
+        [GeneratedRegex(
+            "name=\"__RequestVerificationToken\" type=\"hidden\" value=\"(?<token>[^\"]+)\"",
+            RegexOptions.ExplicitCapture,
+            matchTimeoutMilliseconds: 1000
+        )]
         private static partial Regex Token();
 
         [GeneratedRegex("id=\"dose-0\"[^>]* value=\"(?<dose>[^\"]+)\"", RegexOptions.ExplicitCapture, matchTimeoutMilliseconds: 1000)]

@@ -26,29 +26,57 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
     public async Task The_text_of_the_PDF_is_the_ingredient_list_whole(string name)
     {
         var formula = Demo(name);
-        var content = await JsonAsync(formula, "\"batch\":\"NZS 0323 B16\",\"netGrams\":15,\"madeOn\":\"2026-03-23\",\"responsible\":\"The Boathouse\\nOld Slipway 1\",\"layout\":\"120x60\"");
-        using var answer = await PostAsync(formula, "\"batch\":\"NZS 0323 B16\",\"netGrams\":15,\"madeOn\":\"2026-03-23\",\"responsible\":\"The Boathouse\\nOld Slipway 1\",\"layout\":\"120x60\",\"count\":1", "application/pdf");
+        var content = await JsonAsync(
+            formula,
+            "\"batch\":\"NZS 0323 B16\",\"netGrams\":15,\"madeOn\":\"2026-03-23\",\"responsible\":\"The Boathouse\\nOld Slipway "
+                + "1\",\"layout\":\"120x60\""
+        );
+        using var answer = await PostAsync(
+            formula,
+            "\"batch\":\"NZS 0323 B16\",\"netGrams\":15,\"madeOn\":\"2026-03-23\",\"responsible\":\"The Boathouse\\nOld Slipway "
+                + "1\",\"layout\":\"120x60\",\"count\":1",
+            "application/pdf"
+        );
         answer.StatusCode.ShouldBe(HttpStatusCode.OK);
         using var pdf = PdfDocument.Open(await answer.Content.ReadAsByteArrayAsync());
         var words = Squeezed(string.Concat(pdf.GetPage(1).Letters.Select(letter => letter.Value)));
         words.ShouldContain(Squeezed(Text(content, "ingredients")));
         foreach (var text in content["texts"]!.AsArray().Where(text => text!["part"]!.GetValue<string>() != "sun-notice"))
             words.ShouldContain(Squeezed(text!["text"]!.GetValue<string>()));
-        Text(content, "ingredients").ShouldBe(Evaluator.Evaluate(formula, Catalogue.Shipped, EvaluationSettings.Default).Label.Eu.List, "the same list as at the bench");
+        Text(content, "ingredients")
+            .ShouldBe(
+                Evaluator.Evaluate(formula, Catalogue.Shipped, EvaluationSettings.Default).Label.Eu.List,
+                "the same list as at the bench"
+            );
     }
 
     [Fact]
     public async Task The_sunscreens_label_carries_the_caution_and_no_number()
     {
         var svg = await SvgAsync(Demo("Noontide zinc stick"), "\"layout\":\"120x60\"");
-        string.Concat(svg.Descendants().Where(element => element.Name.LocalName == "text").Select(element => element.Value)).ShouldContain("Not tested");
+        string.Concat(svg.Descendants().Where(element => element.Name.LocalName == "text").Select(element => element.Value))
+            .ShouldContain("Not tested");
         svg.ToString().ShouldNotContain("SPF");
-        Squeezed((await SvgAsync(Demo("Noontide zinc stick"), "\"layout\":\"round-50\"")).Value).ShouldContain("Nottestedforsunprotection.", customMessage: "on the lid as well");
-        using var named = await PostAsync(Demo("Noontide zinc stick") with { Name = "Noontide S.P.F. thirty" }, "\"layout\":\"120x60\"", "image/svg+xml");
+        Squeezed((await SvgAsync(Demo("Noontide zinc stick"), "\"layout\":\"round-50\"")).Value)
+            .ShouldContain("Nottestedforsunprotection.", customMessage: "on the lid as well");
+        using var named = await PostAsync(
+            Demo("Noontide zinc stick") with
+            {
+                Name = "Noontide S.P.F. thirty",
+            },
+            "\"layout\":\"120x60\"",
+            "image/svg+xml"
+        );
         (await ProblemAsync(named)).ShouldContain("/formula/name");
         using var batch = await PostAsync(Demo("Noontide zinc stick"), "\"batch\":\"SPF50\"", "application/pdf");
         (await ProblemAsync(batch)).ShouldContain("/batch");
-        var claimed = await SvgAsync(Demo("Noontide zinc stick") with { Label = new(["Factor fifty", "For the noon race"], []) }, "\"layout\":\"120x60\"");
+        var claimed = await SvgAsync(
+            Demo("Noontide zinc stick") with
+            {
+                Label = new(["Factor fifty", "For the noon race"], []),
+            },
+            "\"layout\":\"120x60\""
+        );
         Squeezed(claimed.Value).ShouldContain("Forthenoonrace");
         claimed.ToString().ShouldNotContain("fifty", Case.Insensitive);
     }
@@ -66,7 +94,10 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
         var svg = await SvgAsync(Demo("Bosun’s beard balm"), $"\"layout\":\"{layout}\",\"netGrams\":15,\"code\":false");
         svg.Attribute("width")!.Value.ShouldBe($"{width}mm");
         svg.Attribute("height")!.Value.ShouldBe($"{height}mm");
-        svg.Descendants().Where(element => element.Name.LocalName == "text").Select(element => (double)element.Attribute("font-size")!).ShouldAllBe(size => size >= 1.8 - 1e-9);
+        svg.Descendants()
+            .Where(element => element.Name.LocalName == "text")
+            .Select(element => (double)element.Attribute("font-size")!)
+            .ShouldAllBe(size => size >= 1.8 - 1e-9);
     }
 
     [Fact]
@@ -87,23 +118,40 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
         var page = pdf.GetPage(1);
         (page.Width * MillimetresPerPoint).ShouldBe(210, 0.5);
         (page.Height * MillimetresPerPoint).ShouldBe(297, 0.5);
-        var names = Enumerable.Range(1, pdf.NumberOfPages).Sum(at => Squeezed(string.Concat(pdf.GetPage(at).Letters.Select(letter => letter.Value))).Split("INGREDIENTS").Length - 1);
+        var names = Enumerable
+            .Range(1, pdf.NumberOfPages)
+            .Sum(at => Squeezed(string.Concat(pdf.GetPage(at).Letters.Select(letter => letter.Value))).Split("INGREDIENTS").Length - 1);
         names.ShouldBe(24);
-        page.Letters.Select(letter => letter.FontName).Distinct().ShouldAllBe(font => font!.Contains("Sofia", StringComparison.OrdinalIgnoreCase));
+        page.Letters.Select(letter => letter.FontName)
+            .Distinct()
+            .ShouldAllBe(font => font!.Contains("Sofia", StringComparison.OrdinalIgnoreCase));
     }
 
-    /// <summary>Places by hand: 8 mm margin, 3 mm gap, labels of 90 by 50: two beside each other, 98 + 3 below; shifted by 2 and 1.5 mm.</summary>
+    /// <summary>Places by hand: 8 mm margin, 3 mm gap, labels of 90 by 50: two beside each other, 98 + 3 below; shifted by 2 and 1.5
+    /// mm.</summary>
     [Fact]
     public async Task A_sheet_keeps_margins_gaps_and_shifts()
     {
-        using var answer = await PostAsync(Demo("Bosun’s beard balm"), "\"count\":3,\"code\":false,\"sheet\":{\"paper\":\"letter\",\"margin\":10,\"gap\":5,\"right\":2,\"down\":1.5}", "application/pdf");
+        using var answer = await PostAsync(
+            Demo("Bosun’s beard balm"),
+            "\"count\":3,\"code\":false,\"sheet\":{\"paper\":\"letter\",\"margin\":10,\"gap\":5,\"right\":2,\"down\":1.5}",
+            "application/pdf"
+        );
         using var pdf = PdfDocument.Open(await answer.Content.ReadAsByteArrayAsync());
         var page = pdf.GetPage(1);
         (page.Width * MillimetresPerPoint).ShouldBe(215.9, 0.5);
         (page.Height * MillimetresPerPoint).ShouldBe(279.4, 0.5);
         // The cut lines are rectangles; PDF counts from the foot.
-        var cuts = page.Paths.Select(path => path.GetBoundingRectangle()).OfType<UglyToad.PdfPig.Core.PdfRectangle>().Where(box => Math.Abs((box.Width * MillimetresPerPoint) - 90) < 0.1 && Math.Abs((box.Height * MillimetresPerPoint) - 50) < 0.1)
-            .Select(box => (Left: Math.Round(box.Left * MillimetresPerPoint, 1), Top: Math.Round((page.Height - box.Top) * MillimetresPerPoint, 1))).Distinct().Order().ToList();
+        var cuts = page
+            .Paths.Select(path => path.GetBoundingRectangle())
+            .OfType<UglyToad.PdfPig.Core.PdfRectangle>()
+            .Where(box => Math.Abs((box.Width * MillimetresPerPoint) - 90) < 0.1 && Math.Abs((box.Height * MillimetresPerPoint) - 50) < 0.1)
+            .Select(box =>
+                (Left: Math.Round(box.Left * MillimetresPerPoint, 1), Top: Math.Round((page.Height - box.Top) * MillimetresPerPoint, 1))
+            )
+            .Distinct()
+            .Order()
+            .ToList();
         cuts.ShouldBe([(12, 11.5), (12, 66.5), (107, 11.5)]);
     }
 
@@ -111,7 +159,10 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
     public async Task Its_texts_come_as_a_table_each_with_its_reason_and_source()
     {
         using var answer = await PostAsync(Demo("Noontide zinc stick"), "\"batch\":\"=1+1\",\"netGrams\":15", "text/csv");
-        using var table = new CsvHelper.CsvReader(new StringReader(await answer.Content.ReadAsStringAsync()), System.Globalization.CultureInfo.InvariantCulture);
+        using var table = new CsvHelper.CsvReader(
+            new StringReader(await answer.Content.ReadAsStringAsync()),
+            System.Globalization.CultureInfo.InvariantCulture
+        );
         var rows = table.GetRecords<Row>().ToList();
         rows.ShouldAllBe(row => row.because.Length > 0 && row.source.Length > 0);
         rows.Single(row => row.part == "ingredients").text.ShouldStartWith("Zinc Oxide, ");
@@ -124,14 +175,30 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
     {
         var schema = await NJsonSchema.JsonSchema.FromJsonAsync(await client.GetStringAsync("/schemas/label.schema.json"));
         foreach (var formula in DemoFormulas.Read())
-            schema.Validate((await JsonAsync(formula with { Label = new(["SPF 30", "For the noon race"], ["water-free"]) }, "\"madeOn\":\"2026-03-23\",\"netGrams\":15")).ToJsonString()).ShouldBeEmpty(formula.Name);
+            schema
+                .Validate(
+                    (
+                        await JsonAsync(
+                            formula with
+                            {
+                                Label = new(["SPF 30", "For the noon race"], ["water-free"]),
+                            },
+                            "\"madeOn\":\"2026-03-23\",\"netGrams\":15"
+                        )
+                    ).ToJsonString()
+                )
+                .ShouldBeEmpty(formula.Name);
     }
 
     /// <summary>Common practice: a product is best before the date of what it is made from, where that is sooner.</summary>
     [Fact]
     public async Task A_lot_that_ends_first_decides_the_date()
     {
-        var content = await JsonAsync(Demo("Bosun’s beard balm"), "\"madeOn\":\"2026-03-23\",\"lots\":[{\"ingredient\":\"beeswax\",\"code\":\"W1\",\"useBy\":\"2026-03-01\"},{\"ingredient\":\"jojoba-oil\",\"code\":\"J2\",\"useBy\":\"2026-09-30\"}]");
+        var content = await JsonAsync(
+            Demo("Bosun’s beard balm"),
+            "\"madeOn\":\"2026-03-23\",\"lots\":[{\"ingredient\":\"beeswax\",\"code\":\"W1\",\"useBy\":\"2026-03-01\"},"
+                + "{\"ingredient\":\"jojoba-oil\",\"code\":\"J2\",\"useBy\":\"2026-09-30\"}]"
+        );
         content["durability"]!["text"]!.GetValue<string>().ShouldBe("Best before 30 Sep 2026");
         content["durability"]!["because"]!.GetValue<string>().ShouldContain("lot J2 of jojoba oil");
     }
@@ -145,7 +212,8 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
         Texts(content, "warning").ShouldContain("Warning: The safety of this product has not been determined.");
     }
 
-    /// <summary>Regulation (EC) 1223/2009 Article 19(1)(c), from memory: a date up to 30 months, else the period after opening; what an assessor gives is never ticked.</summary>
+    /// <summary>Regulation (EC) 1223/2009 Article 19(1)(c), from memory: a date up to 30 months, else the period after opening; what an
+    /// assessor gives is never ticked.</summary>
     [Fact]
     public async Task Durability_and_what_is_asked_are_reasoned()
     {
@@ -154,8 +222,19 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
         content["durability"]!["because"]!.GetValue<string>().ShouldContain("turns first");
         var checks = content["checks"]!.AsArray();
         checks.Single(check => check!["words"]!.GetValue<string>().Contains("assessor"))!["has"].ShouldBeNull();
-        checks.Single(check => check!["words"]!.GetValue<string>().StartsWith("Name and address", StringComparison.Ordinal))!["has"]!.GetValue<bool>().ShouldBeFalse();
-        var lasting = await JsonAsync(new Formula { Name = "Lasting", Form = ProductForm.Balm, Phases = [new("A", "A", Stage.Melt)], Lines = [new("A", "jojoba-oil", 80m), new("A", "beeswax", 20m)] }, "\"madeOn\":\"2026-03-23\"");
+        checks.Single(check => check!["words"]!.GetValue<string>().StartsWith("Name and address", StringComparison.Ordinal))!["has"]!
+            .GetValue<bool>()
+            .ShouldBeFalse();
+        var lasting = await JsonAsync(
+            new Formula
+            {
+                Name = "Lasting",
+                Form = ProductForm.Balm,
+                Phases = [new("A", "A", Stage.Melt)],
+                Lines = [new("A", "jojoba-oil", 80m), new("A", "beeswax", 20m)],
+            },
+            "\"madeOn\":\"2026-03-23\""
+        );
         lasting["durability"]!["text"]!.GetValue<string>().ShouldEndWith(" M");
     }
 
@@ -196,11 +275,19 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
         svg.Descendants().Select(element => element.Value).ShouldContain(text => text.Contains("<script>"));
         using var small = await PostAsync(Demo("Blade-hand stick"), "\"layout\":\"90x20\"", "image/svg+xml");
         (await ProblemAsync(small)).ShouldContain("mm more height");
-        using var lengthy = await PostAsync(Demo("Blade-hand stick") with { Name = new string('n', 200) }, "\"layout\":\"tube-wrap\"", "image/svg+xml");
+        using var lengthy = await PostAsync(
+            Demo("Blade-hand stick") with
+            {
+                Name = new string('n', 200),
+            },
+            "\"layout\":\"tube-wrap\"",
+            "image/svg+xml"
+        );
         (await ProblemAsync(lengthy)).ShouldContain("is wider than its column");
     }
 
-    /// <summary>Of any formula on any size: either all of it is there, inside the label and in type that can be read, or it is refused.</summary>
+    /// <summary>Of any formula on any size: either all of it is there, inside the label and in type that can be read, or it is
+    /// refused.</summary>
     [Fact]
     public async Task Nothing_is_ever_cut()
     {
@@ -211,8 +298,16 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
         {
             var formula = demos[random.Next(demos.Length)] with { Label = new(["For the noon race", "In a tin"], []) };
             var (width, height) = (random.Next(15, 191), random.Next(15, 191));
-            var layout = random.Next(3) switch { 0 => $"base-{width}", 1 => $"round-{width}", _ => $"{width}x{height}" };
-            var rest = $"\"layout\":\"{layout}\",\"code\":{(random.Next(2) == 0 ? "true" : "false")},\"netGrams\":{random.Next(1, 500)},\"region\":\"{(random.Next(2) == 0 ? "eu" : "us")}\",\"responsible\":\"The Boathouse\\nOld Slipway 1\",\"batch\":\"B {round}\"";
+            var layout = random.Next(3) switch
+            {
+                0 => $"base-{width}",
+                1 => $"round-{width}",
+                _ => $"{width}x{height}",
+            };
+            var rest =
+                $"\"layout\":\"{layout}\",\"code\":{(random.Next(2) == 0 ? "true"
+                    : "false")},\"netGrams\":{random.Next(1, 500)},\"region\":\"{(random.Next(2) == 0 ? "eu"
+                    : "us")}\",\"responsible\":\"The Boathouse\\nOld Slipway 1\",\"batch\":\"B {round}\"";
             using var answer = await PostAsync(formula, rest, "image/svg+xml");
             if (answer.StatusCode == HttpStatusCode.UnprocessableEntity)
             {
@@ -223,10 +318,22 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
             laid++;
             var svg = XElement.Parse(await answer.Content.ReadAsStringAsync());
             var lines = svg.Descendants().Where(element => element.Name.LocalName == "text").ToList();
-            lines.ShouldAllBe(line => (double)line.Attribute("y")! > 0 && (double)line.Attribute("y")! < (layout.Contains('x') ? height : width) && (double)line.Attribute("x")! >= 2 && (double)line.Attribute("x")! < width && (double)line.Attribute("font-size")! > 1.79, layout);
+            lines.ShouldAllBe(
+                line =>
+                    (double)line.Attribute("y")! > 0
+                    && (double)line.Attribute("y")! < (layout.Contains('x') ? height : width)
+                    && (double)line.Attribute("x")! >= 2
+                    && (double)line.Attribute("x")! < width
+                    && (double)line.Attribute("font-size")! > 1.79,
+                layout
+            );
             var words = Squeezed(svg.Value);
             var content = await JsonAsync(formula, rest);
-            foreach (var text in layout.StartsWith("round", StringComparison.Ordinal) ? Texts(content, "claim").Concat(Texts(content, "sun-notice")).Append(formula.Name) : Texts(content, "warning").Concat(Texts(content, "address")).Append(Text(content, "ingredients")).Append($"B {round}"))
+            foreach (
+                var text in layout.StartsWith("round", StringComparison.Ordinal)
+                    ? Texts(content, "claim").Concat(Texts(content, "sun-notice")).Append(formula.Name)
+                    : Texts(content, "warning").Concat(Texts(content, "address")).Append(Text(content, "ingredients")).Append($"B {round}")
+            )
                 words.ShouldContain(Squeezed(text), customMessage: layout);
         }
 
@@ -242,7 +349,11 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
 
     private static Formula Demo(string name) => DemoFormulas.Read().Single(formula => formula.Name == name);
 
-    private static IEnumerable<string> Texts(JsonObject content, string part) => content["texts"]!.AsArray().Where(text => text!["part"]!.GetValue<string>() == part).Select(text => text!["text"]!.GetValue<string>());
+    private static IEnumerable<string> Texts(JsonObject content, string part) =>
+        content["texts"]!
+            .AsArray()
+            .Where(text => text!["part"]!.GetValue<string>() == part)
+            .Select(text => text!["text"]!.GetValue<string>());
 
     private static string Text(JsonObject content, string part) => Texts(content, part).Single();
 
@@ -272,7 +383,10 @@ public sealed class LabelApiTests(App app) : IClassFixture<App>
 
     private async Task<HttpResponseMessage> PostAsync(Formula formula, string rest, string accept)
     {
-        using var request = new HttpRequestMessage(HttpMethod.Post, new Uri("/api/v1/label", UriKind.Relative)) { Content = new StringContent($"{{\"formula\":{FormulaWriter.ToText(formula)},{rest}}}", Encoding.UTF8, "application/json") };
+        using var request = new HttpRequestMessage(HttpMethod.Post, new Uri("/api/v1/label", UriKind.Relative))
+        {
+            Content = new StringContent($"{{\"formula\":{FormulaWriter.ToText(formula)},{rest}}}", Encoding.UTF8, "application/json"),
+        };
         request.Headers.Accept.Add(new MediaTypeWithQualityHeaderValue(accept));
         return await client.SendAsync(request);
     }

@@ -33,14 +33,27 @@ public sealed class LabelPageTests(App app) : IClassFixture<App>
     [Fact]
     public async Task Claims_are_judged_while_typed_and_kept_when_the_field_is_left()
     {
-        var id = await app.Store.AddAsync(DemoFormulas.Read().Single(formula => formula.Name == "Noontide zinc stick") with { Label = new([], ["club colours"]) });
+        var id = await app.Store.AddAsync(
+            DemoFormulas.Read().Single(formula => formula.Name == "Noontide zinc stick") with
+            {
+                Label = new([], ["club colours"]),
+            }
+        );
         var page = await PostAsync(id, new() { ["claims"] = "SPF 30\r\nFor the noon race\r\n" });
         page.QuerySelector(".claims .refused")!.TextContent.ShouldBe("SPF 30");
         LabelText(page).ShouldNotContain("SPF");
         LabelText(page).ShouldContain("For the noon race");
         page.QuerySelector("[data-better='1']")!.GetAttribute("data-say").ShouldNotBeNullOrEmpty();
         (await app.Store.FindAsync(id))!.Formula.Label.Claims.ShouldBeEmpty("only judged");
-        await PostAsync(id, new() { ["claims"] = "For the noon race", ["declares"] = "waterFree", ["keep"] = "yes" });
+        await PostAsync(
+            id,
+            new()
+            {
+                ["claims"] = "For the noon race",
+                ["declares"] = "waterFree",
+                ["keep"] = "yes",
+            }
+        );
         var kept = (await app.Store.FindAsync(id))!.Formula.Label;
         kept.Claims.ShouldBe(["For the noon race"]);
         kept.Declares.ShouldBe(["waterFree", "club colours"]);
@@ -53,7 +66,22 @@ public sealed class LabelPageTests(App app) : IClassFixture<App>
     public async Task What_is_chosen_stands_there_again()
     {
         var id = await app.Store.AddAsync(DemoFormulas.Read().Single(formula => formula.Name == "Slipway whipped butter"));
-        await PostAsync(id, new() { ["region"] = "us", ["layout"] = "own", ["layout-own"] = "120 × 60", ["lid"] = "round-50", ["print"] = "lid", ["grams"] = "60", ["batch"] = "SWB 7", ["made"] = "2026-11-20", ["count"] = "24", ["margin"] = "12" });
+        await PostAsync(
+            id,
+            new()
+            {
+                ["region"] = "us",
+                ["layout"] = "own",
+                ["layout-own"] = "120 × 60",
+                ["lid"] = "round-50",
+                ["print"] = "lid",
+                ["grams"] = "60",
+                ["batch"] = "SWB 7",
+                ["made"] = "2026-11-20",
+                ["count"] = "24",
+                ["margin"] = "12",
+            }
+        );
         var labels = app.Services.GetRequiredService<Storage.LabelStore>();
         (await labels.FindAsync(id)).Plan.Region.ShouldBe(Region.Us);
         var page = await ReadAsync($"/bench/{id}/label");
@@ -73,8 +101,10 @@ public sealed class LabelPageTests(App app) : IClassFixture<App>
     [Theory]
     [InlineData("layout", "30x20", "The label is too")]
     [InlineData("batch", "SPF50", "may not stand")]
-    public async Task What_cannot_be_printed_is_said_in_its_place(string field, string value, string words)
-        => (await PostAsync(await app.IdOfAsync("Bosun’s beard balm"), new() { [field] = value })).QuerySelector(".refusal")!.TextContent.ShouldContain(words);
+    public async Task What_cannot_be_printed_is_said_in_its_place(string field, string value, string words) =>
+        (await PostAsync(await app.IdOfAsync("Bosun’s beard balm"), new() { [field] = value }))
+            .QuerySelector(".refusal")!
+            .TextContent.ShouldContain(words);
 
     [Theory]
     [InlineData("\U0001F6A3 stick", "a sign or letters that the label")]
@@ -91,7 +121,13 @@ public sealed class LabelPageTests(App app) : IClassFixture<App>
     [Fact]
     public async Task Markup_in_names_and_claims_is_shown_as_it_is()
     {
-        var id = await app.Store.AddAsync(DemoFormulas.Read().First() with { Name = "<b onclick=x>Bold</b> & “so”", Label = new(["<img src=x onerror=alert(1)>"], []) });
+        var id = await app.Store.AddAsync(
+            DemoFormulas.Read().First() with
+            {
+                Name = "<b onclick=x>Bold</b> & “so”",
+                Label = new(["<img src=x onerror=alert(1)>"], []),
+            }
+        );
         var page = await PostAsync(id, new() { ["layout"] = "160x80", ["batch"] = "<script>1</script>" });
         page.QuerySelectorAll("script, img, [onclick]").ShouldBeEmpty();
         string.Concat(LabelText(page).Where(letter => letter != ' ')).ShouldContain("<script>1</script>");
@@ -116,14 +152,18 @@ public sealed class LabelPageTests(App app) : IClassFixture<App>
     {
         var id = await app.IdOfAsync("Bosun’s beard balm");
         await PostAsync(id, new() { ["batch"] = "BB 1" });
-        using var answer = await client.PostAsync(new Uri($"/bench/{id}/label", UriKind.Relative), await FormAsync(id, new() { ["batch"] = "BB 2", [field] = value }));
+        using var answer = await client.PostAsync(
+            new Uri($"/bench/{id}/label", UriKind.Relative),
+            await FormAsync(id, new() { ["batch"] = "BB 2", [field] = value })
+        );
         answer.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await ReadAsync($"/bench/{id}/label")).QuerySelector("[name=batch]")!.GetAttribute("value").ShouldBe("BB 1");
         using var none = await client.GetAsync(new Uri("/bench/4711/label", UriKind.Relative));
         none.StatusCode.ShouldBe(HttpStatusCode.NotFound);
     }
 
-    private static string LabelText(IHtmlDocument page) => string.Join(' ', page.QuerySelectorAll(".proof text").Select(text => text.TextContent));
+    private static string LabelText(IHtmlDocument page) =>
+        string.Join(' ', page.QuerySelectorAll(".proof text").Select(text => text.TextContent));
 
     private async Task<FormUrlEncodedContent> FormAsync(long id, Dictionary<string, string> fields)
     {
@@ -139,5 +179,6 @@ public sealed class LabelPageTests(App app) : IClassFixture<App>
         return new HtmlParser().ParseDocument(text);
     }
 
-    private async Task<IHtmlDocument> ReadAsync(string path) => new HtmlParser().ParseDocument(await client.GetStringAsync(new Uri(path, UriKind.Relative)));
+    private async Task<IHtmlDocument> ReadAsync(string path) =>
+        new HtmlParser().ParseDocument(await client.GetStringAsync(new Uri(path, UriKind.Relative)));
 }

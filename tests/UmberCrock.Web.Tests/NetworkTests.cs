@@ -4,7 +4,8 @@ using System.Text.RegularExpressions;
 namespace UmberCrock.Web.Tests;
 
 /// <summary>
-/// The application in a network namespace of the test's own and a device in another, with a wire between them: what the device gets of it, over the real network stack.
+/// The application in a network namespace of the test's own and a device in another, with a wire between them: what the device gets of it,
+/// over the real network stack.
 /// Skipped aloud where no namespace can be made (it takes root and the command ip).
 /// </summary>
 public sealed partial class NetworkTests : IDisposable
@@ -37,9 +38,13 @@ public sealed partial class NetworkTests : IDisposable
 
         using var open = Start("--host", "0.0.0.0");
         var address = $"http://{HouseAddress}:{(await open.ReadyAsync()).Port}";
-        Ask(house, $"{address.Replace(HouseAddress, "127.0.0.1", StringComparison.Ordinal)}/").Status.ShouldBe("200", "the computer itself is not asked");
+        Ask(house, $"{address.Replace(HouseAddress, "127.0.0.1", StringComparison.Ordinal)}/")
+            .Status.ShouldBe("200", "the computer itself is not asked");
         var asked = Ask(device, $"{address}/bench/1");
-        (asked.Status, asked.Headers).ShouldSatisfyAllConditions(answer => answer.Status.ShouldBe("302"), answer => answer.Headers.ShouldContain("/unlock?back="));
+        (asked.Status, asked.Headers).ShouldSatisfyAllConditions(
+            answer => answer.Status.ShouldBe("302"),
+            answer => answer.Headers.ShouldContain("/unlock?back=")
+        );
         Ask(device, $"{address}/api/v1/findings").Status.ShouldBe("302", "the API as well");
         Ask(device, $"{address}/", "-H", "Host: evil.example").Status.ShouldBe("400");
         Send(device, $"{address}/unlock", ("passphrase", "a guess that is wrong")).Status.ShouldBe("422");
@@ -99,13 +104,43 @@ public sealed partial class NetworkTests : IDisposable
         var path = new Uri(url).AbsolutePath;
         var key = fields.FirstOrDefault(field => field.Name == "key").Value;
         var token = Token().Match(Ask(from, $"{site}{path}{(key is null ? "" : $"?key={key}")}").Body).Groups["token"].Value;
-        return Ask(from, url, [.. fields.Append(("__RequestVerificationToken", token)).SelectMany(field => new[] { "--data-urlencode", $"{field.Item1}={field.Item2}" })]);
+        return Ask(
+            from,
+            url,
+            [
+                .. fields
+                    .Append(("__RequestVerificationToken", token))
+                    .SelectMany(field => new[] { "--data-urlencode", $"{field.Item1}={field.Item2}" }),
+            ]
+        );
     }
 
     private (string Status, string Headers, string Body) Ask(string from, string url, params string[] more)
     {
         var cookies = Path.Combine(folder, $"{from}.cookies");
-        var (_, said) = Run("ip", ["netns", "exec", from, "curl", "--silent", "--max-time", "15", "--header", "Accept: text/html,*/*", "--include", "--cookie", cookies, "--cookie-jar", cookies, "--write-out", "\n%{http_code}", .. more, url]);
+        var (_, said) = Run(
+            "ip",
+            [
+                "netns",
+                "exec",
+                from,
+                "curl",
+                "--silent",
+                "--max-time",
+                "15",
+                "--header",
+                "Accept: text/html,*/*",
+                "--include",
+                "--cookie",
+                cookies,
+                "--cookie-jar",
+                cookies,
+                "--write-out",
+                "\n%{http_code}",
+                .. more,
+                url,
+            ]
+        );
         var end = said.LastIndexOf('\n');
         var parts = said[..end].Split("\r\n\r\n", 2);
         return (said[(end + 1)..], parts[0], parts.Length > 1 ? parts[1] : "");
@@ -115,7 +150,14 @@ public sealed partial class NetworkTests : IDisposable
     {
         try
         {
-            using var process = Process.Start(new ProcessStartInfo(command, arguments) { RedirectStandardOutput = true, RedirectStandardError = true, UseShellExecute = false })!;
+            using var process = Process.Start(
+                new ProcessStartInfo(command, arguments)
+                {
+                    RedirectStandardOutput = true,
+                    RedirectStandardError = true,
+                    UseShellExecute = false,
+                }
+            )!;
             var errors = process.StandardError.ReadToEndAsync();
             var said = process.StandardOutput.ReadToEnd();
             process.WaitForExit();
@@ -127,7 +169,11 @@ public sealed partial class NetworkTests : IDisposable
         }
     }
 
-    [GeneratedRegex("name=\"__RequestVerificationToken\" type=\"hidden\" value=\"(?<token>[^\"]+)\"", RegexOptions.ExplicitCapture, matchTimeoutMilliseconds: 1000)]
+    [GeneratedRegex(
+        "name=\"__RequestVerificationToken\" type=\"hidden\" value=\"(?<token>[^\"]+)\"",
+        RegexOptions.ExplicitCapture,
+        matchTimeoutMilliseconds: 1000
+    )]
     private static partial Regex Token();
 
     [GeneratedRegex("id=\"pair-url\">(?<url>[^<]+)<", RegexOptions.ExplicitCapture, matchTimeoutMilliseconds: 1000)]

@@ -8,7 +8,8 @@ internal static class OldFiles
     private static string Folder => Path.Combine(AppContext.BaseDirectory, "Schemas");
 
     /// <summary>Their names, oldest first.</summary>
-    public static IReadOnlyList<string> Names { get; } = [.. Directory.EnumerateFiles(Folder, "*.db.gz").Select(file => Path.GetFileName(file)[..^6]).Order(StringComparer.Ordinal)];
+    public static IReadOnlyList<string> Names { get; } =
+    [.. Directory.EnumerateFiles(Folder, "*.db.gz").Select(file => Path.GetFileName(file)[..^6]).Order(StringComparer.Ordinal)];
 
     /// <summary>Lays one as the data file of a folder.</summary>
     public static void Lay(string name, string folder)

@@ -18,10 +18,14 @@ public sealed class PageTests(App app) : IClassFixture<App>
     {
         var page = await GetAsync("/");
         page.QuerySelectorAll(".shelf .form").Length.ShouldBeGreaterThanOrEqualTo(8);
-        var zinc = page.QuerySelectorAll(".shelf .form").First(form => form.TextContent.Contains("Noontide zinc stick", StringComparison.Ordinal));
+        var zinc = page.QuerySelectorAll(".shelf .form")
+            .First(form => form.TextContent.Contains("Noontide zinc stick", StringComparison.Ordinal));
         zinc.GetAttribute("data-verdict").ShouldBe("stop");
         zinc.TextContent.ShouldContain("Zinc Oxide is 1.00 over its limit");
-        (await GetAsync("/?show=stop")).QuerySelectorAll(".shelf .form").Select(form => form.GetAttribute("data-verdict")).ShouldBe(["stop"]);
+        (await GetAsync("/?show=stop"))
+            .QuerySelectorAll(".shelf .form")
+            .Select(form => form.GetAttribute("data-verdict"))
+            .ShouldBe(["stop"]);
         (await GetAsync("/?find=lanolin")).QuerySelectorAll(".shelf .form").Length.ShouldBe(1);
     }
 
@@ -31,7 +35,8 @@ public sealed class PageTests(App app) : IClassFixture<App>
         foreach (var path in new[] { "/", "/bench" })
         {
             var page = await GetAsync(path);
-            page.QuerySelectorAll("script[src], link[href], img[src]").Select(element => element.GetAttribute("src") ?? element.GetAttribute("href"))
+            page.QuerySelectorAll("script[src], link[href], img[src]")
+                .Select(element => element.GetAttribute("src") ?? element.GetAttribute("href"))
                 .ShouldAllBe(address => address!.StartsWith('/'));
             page.QuerySelectorAll("script:not([src])").ShouldBeEmpty();
         }
@@ -83,7 +88,10 @@ public sealed class PageTests(App app) : IClassFixture<App>
     [Fact]
     public async Task A_post_without_the_page_token_is_refused()
     {
-        using var answer = await client.PostAsync($"/bench/{await app.IdOfAsync("Boathouse lotion bar")}?handler=Undo", new StringContent("{\"version\":0}", Encoding.UTF8, "application/json"));
+        using var answer = await client.PostAsync(
+            $"/bench/{await app.IdOfAsync("Boathouse lotion bar")}?handler=Undo",
+            new StringContent("{\"version\":0}", Encoding.UTF8, "application/json")
+        );
         answer.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
     }
 
@@ -103,7 +111,9 @@ public sealed class PageTests(App app) : IClassFixture<App>
     public async Task A_file_that_is_no_formula_is_refused_in_words()
     {
         var before = (await app.Store.ListAsync(null)).Count;
-        (await ImportAsync("{\"format\":\"umber-crock/formula\",\"version\":3}"u8.ToArray())).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await ImportAsync("{\"format\":\"umber-crock/formula\",\"version\":3}"u8.ToArray())).Status.ShouldBe(
+            HttpStatusCode.UnprocessableEntity
+        );
         (await ImportAsync([0, 159, 146, 150])).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await ImportAsync(new byte[2 * 1024 * 1024])).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await app.Store.ListAsync(null)).Count.ShouldBe(before);
@@ -113,13 +123,18 @@ public sealed class PageTests(App app) : IClassFixture<App>
     public async Task A_new_formula_starts_with_its_phases()
     {
         var page = await GetAsync("/");
-        using var answer = await client.PostAsync("/?handler=New", new FormUrlEncodedContent(new Dictionary<string, string>
-        {
-            ["name"] = "Towpath balm",
-            ["form"] = "balm",
-            ["audience"] = "adult",
-            ["__RequestVerificationToken"] = TokenOf(page),
-        }));
+        using var answer = await client.PostAsync(
+            "/?handler=New",
+            new FormUrlEncodedContent(
+                new Dictionary<string, string>
+                {
+                    ["name"] = "Towpath balm",
+                    ["form"] = "balm",
+                    ["audience"] = "adult",
+                    ["__RequestVerificationToken"] = TokenOf(page),
+                }
+            )
+        );
         var bench = new HtmlParser().ParseDocument(await answer.Content.ReadAsStringAsync());
         bench.QuerySelectorAll("#rows .phase").Length.ShouldBe(2);
         bench.QuerySelector("#dose-0")!.GetAttribute("value").ShouldBe("100.00");
@@ -133,7 +148,8 @@ public sealed class PageTests(App app) : IClassFixture<App>
         (await answer.Content.ReadAsStringAsync()).ShouldContain("There is nothing here");
     }
 
-    private static string TokenOf(IHtmlDocument page) => page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
+    private static string TokenOf(IHtmlDocument page) =>
+        page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
 
     private async Task<IHtmlDocument> GetAsync(string path) => new HtmlParser().ParseDocument(await client.GetStringAsync(path));
 
@@ -152,7 +168,10 @@ public sealed class PageTests(App app) : IClassFixture<App>
     {
         var id = await app.IdOfAsync(name);
         var page = await GetAsync($"/bench/{id}");
-        return new OpenBench(client, id, TokenOf(page)) { Version = long.Parse(page.QuerySelector("#bench")!.GetAttribute("data-version")!) };
+        return new OpenBench(client, id, TokenOf(page))
+        {
+            Version = long.Parse(page.QuerySelector("#bench")!.GetAttribute("data-version")!),
+        };
     }
 
     /// <summary>A bench as a browser has it open: it posts with the version it shows.</summary>

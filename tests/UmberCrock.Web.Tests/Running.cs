@@ -1,6 +1,7 @@
 using System.Diagnostics;
 using System.Globalization;
 using System.Text.RegularExpressions;
+using UmberCrock.Tests;
 
 namespace UmberCrock.Web.Tests;
 
@@ -13,13 +14,22 @@ internal sealed partial class Running : IDisposable
 
     private Running(string folder, string[] within, string[] more)
     {
-        var root = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(root.FullName, "UmberCrock.slnx")))
-            root = root.Parent!;
-        var web = Path.Combine(root.FullName, "src", "UmberCrock.Web");
+        var web = Path.Combine(SourceTree.Root, "src", "UmberCrock.Web");
         var configuration = new DirectoryInfo(AppContext.BaseDirectory).Parent!.Name;
         // A shell that runs the tests in the background has them ignore Ctrl+C, and what they start with them.
-        string[] command = [.. within, "env", "--default-signal=INT", "dotnet", Path.Combine(web, "bin", configuration, "net10.0", "UmberCrock.Web.dll"), "--port", "0", "--data", folder, .. more];
+        string[] command =
+        [
+            .. within,
+            "env",
+            "--default-signal=INT",
+            "dotnet",
+            Path.Combine(web, "bin", configuration, "net10.0", "UmberCrock.Web.dll"),
+            "--port",
+            "0",
+            "--data",
+            folder,
+            .. more,
+        ];
         var start = new ProcessStartInfo(command[0])
         {
             WorkingDirectory = web,

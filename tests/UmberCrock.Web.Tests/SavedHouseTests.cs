@@ -10,7 +10,8 @@ using UmberCrock.Core.Units;
 
 namespace UmberCrock.Web.Tests;
 
-/// <summary>Everything saved as one file and opened again: into an empty house the same, beside what is there with a preview, and never by halves.</summary>
+/// <summary>Everything saved as one file and opened again: into an empty house the same, beside what is there with a preview, and never by
+/// halves.</summary>
 public sealed class SavedHouseTests : IDisposable
 {
     private readonly string place = Directory.CreateTempSubdirectory("umber-crock-saved-").FullName;
@@ -25,7 +26,9 @@ public sealed class SavedHouseTests : IDisposable
         using var empty = await new Folder().OpenAsync();
         var preview = await empty.Opening.PreviewAsync(saved);
         preview.LeftOut.ShouldBeEmpty();
-        preview.Kinds.Select(kind => (kind.What, kind.New.Count, kind.Other.Count)).ShouldBe([("Formulas", 10, 0), ("Own ingredients", 3, 0), ("Own values", 3, 0), ("Lots", 11, 0), ("Settings", 2, 0)]);
+        preview
+            .Kinds.Select(kind => (kind.What, kind.New.Count, kind.Other.Count))
+            .ShouldBe([("Formulas", 10, 0), ("Own ingredients", 3, 0), ("Own values", 3, 0), ("Lots", 11, 0), ("Settings", 2, 0)]);
         await empty.Opening.OpenAsync(saved, takesSaved: false);
 
         var again = await SaveAsync(empty, "again.zip");
@@ -47,8 +50,13 @@ public sealed class SavedHouseTests : IDisposable
         using var document = await JsonDocument.ParseAsync(entry.Open());
         foreach (var revision in (await folder.Revisions.ListAsync(id)).Revisions)
         {
-            var saved = document.RootElement.GetProperty("revisions").EnumerateArray().Single(one => one.GetProperty("number").GetInt32() == revision.Number);
-            FormulaWriter.ToText(FormulaReader.Parse(saved.GetProperty("formula").GetRawText())).ShouldBe(FormulaWriter.ToText(revision.Formula));
+            var saved = document
+                .RootElement.GetProperty("revisions")
+                .EnumerateArray()
+                .Single(one => one.GetProperty("number").GetInt32() == revision.Number);
+            FormulaWriter
+                .ToText(FormulaReader.Parse(saved.GetProperty("formula").GetRawText()))
+                .ShouldBe(FormulaWriter.ToText(revision.Formula));
         }
 
         using var reader = new StreamReader(zip.GetEntry("README.txt")!.Open());
@@ -92,7 +100,15 @@ public sealed class SavedHouseTests : IDisposable
             (await Should.ThrowAsync<DocumentException>(() => folder.Opening.PreviewAsync(odd))).Message.ShouldContain("Nothing was taken");
         }
 
-        foreach (var (part, change) in new (string, Func<string, string>)[] { ("lots.csv", text => text.Replace("beeswax", "olive-oil")), ("own-ingredients.json", _ => "{"), ("settings.json", text => text + " "), ("formulas/00001-bosuns-beard-balm.json", text => text[..^9]) })
+        foreach (
+            var (part, change) in new (string, Func<string, string>)[]
+            {
+                ("lots.csv", text => text.Replace("beeswax", "olive-oil")),
+                ("own-ingredients.json", _ => "{"),
+                ("settings.json", text => text + " "),
+                ("formulas/00001-bosuns-beard-balm.json", text => text[..^9]),
+            }
+        )
         {
             File.Copy(saved, odd, overwrite: true);
             Rewrite(odd, part, change, sums: false);
@@ -140,11 +156,14 @@ public sealed class SavedHouseTests : IDisposable
     private static string Parts(string file)
     {
         using var zip = ZipFile.OpenRead(file);
-        return string.Join('\n', zip.Entries.Select(part =>
-        {
-            using var reader = new StreamReader(part.Open());
-            return $"{part.FullName}: {reader.ReadToEnd()}";
-        }));
+        return string.Join(
+            '\n',
+            zip.Entries.Select(part =>
+            {
+                using var reader = new StreamReader(part.Open());
+                return $"{part.FullName}: {reader.ReadToEnd()}";
+            })
+        );
     }
 
     private static void Rewrite(string file, string part, Func<string, string> change, bool sums)
@@ -169,7 +188,8 @@ public sealed class SavedHouseTests : IDisposable
             return reader.ReadToEnd();
         }
 
-        static string Sum(string content) => Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(Encoding.UTF8.GetBytes(content)));
+        static string Sum(string content) =>
+            Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(Encoding.UTF8.GetBytes(content)));
     }
 
     /// <summary>The demo after some weeks: edits and undone ones, labels, observations, settings, odd names, things in the bin.</summary>
@@ -180,14 +200,30 @@ public sealed class SavedHouseTests : IDisposable
         var changed = await folder.Formulas.ChangeAsync(stick.Id, stick.Version, new SetPercent(0, 21m).Apply);
         var undone = await folder.Formulas.UndoAsync(stick.Id, changed!.Version);
         await folder.Formulas.KeepRevisionAsync(stick.Id, undone!.Version);
-        await folder.Labels.KeepAsync(stick.Id, new LabelPlan { Batch = "=1+1", NetGrams = 15.5m }, (await folder.Labels.FindAsync(stick.Id)).Version);
+        await folder.Labels.KeepAsync(
+            stick.Id,
+            new LabelPlan { Batch = "=1+1", NetGrams = 15.5m },
+            (await folder.Labels.FindAsync(stick.Id)).Version
+        );
         await folder.Formulas.AddAsync(stick.Formula with { Name = "=HYPERLINK(\"x\"), \"quoted\" 'n' ő", Notes = "two\nlines" });
         var gone = await folder.Formulas.AddAsync(stick.Formula with { Name = "To be thrown away" });
         await folder.Bin.DeleteFormulaAsync(gone, 0);
         var ladder = await folder.Ladders.AddAsync(stick.Id, new LadderPlan(stick.Formula, 0, 1, 1m, 3, 20m, []));
         await folder.Ladders.ObserveAsync(ladder, 0, [new RungObservation(1, Band.Stick, Grain.Trace, "'@odd, note")]);
-        await folder.Lots.KeepAsync(new Lot(0, "beeswax", "-B9", "+44", new DateOnly(2026, 1, 2), 100m, 60.25m, 12.5m, null, null, "a \"note\"\nof two lines"));
-        await folder.Settings.KeepAsync(folder.Knowledge.Settings with { DropsPerMillilitre = 25m }, folder.Knowledge.Workshop with { LossPercent = 7m }, 0);
+        await folder.Lots.KeepAsync(
+            new Lot(0, "beeswax", "-B9", "+44", new DateOnly(2026, 1, 2), 100m, 60.25m, 12.5m, null, null, "a \"note\"\nof two lines")
+        );
+        await folder.Settings.KeepAsync(
+            folder.Knowledge.Settings with
+            {
+                DropsPerMillilitre = 25m,
+            },
+            folder.Knowledge.Workshop with
+            {
+                LossPercent = 7m,
+            },
+            0
+        );
         await folder.Larder.CorrectAsync("olive-oil", "density", new Quantity(0.9, 0.89, 0.91, "g/mL", "own scale", Confidence.Medium));
         var own = folder.Knowledge.Catalogue.Find("beeswax")! with { Slug = "own:jetty-wax", Name = "Jetty wax" };
         await folder.Larder.AddAsync([own, own with { Slug = "own:old-wax", Name = "Old wax" }], _ => "");

@@ -28,7 +28,10 @@ public sealed class SchemaTests(App app) : IClassFixture<App>
     public async Task Evaluations_fit_the_schema()
     {
         var schema = await SchemaAsync("evaluation");
-        var formulas = DemoFormulas.Read().Append(FormulaReader.Parse(ApiTests.ThirtyLines().ToJsonString())).Append(DemoFormulas.Read()[0] with { Lines = [] });
+        var formulas = DemoFormulas
+            .Read()
+            .Append(FormulaReader.Parse(ApiTests.ThirtyLines().ToJsonString()))
+            .Append(DemoFormulas.Read()[0] with { Lines = [] });
         foreach (var formula in formulas)
         {
             var evaluation = Evaluator.Evaluate(formula, Catalogue.Shipped, EvaluationSettings.Default);
@@ -40,7 +43,11 @@ public sealed class SchemaTests(App app) : IClassFixture<App>
     public async Task Own_ingredients_fit_the_schema()
     {
         var schema = await SchemaAsync("ingredients");
-        schema.Validate(OwnIngredients.ToText(Catalogue.Shipped.Ingredients.Select(row => row with { Slug = OwnIngredients.SlugOf(row.Name) }))).ShouldBeEmpty();
+        schema
+            .Validate(
+                OwnIngredients.ToText(Catalogue.Shipped.Ingredients.Select(row => row with { Slug = OwnIngredients.SlugOf(row.Name) }))
+            )
+            .ShouldBeEmpty();
         schema.Validate("""{"format":"umber-crock/ingredients","version":1,"ingredients":[{"name":"Bare"}]}""").ShouldNotBeEmpty();
     }
 
@@ -48,7 +55,12 @@ public sealed class SchemaTests(App app) : IClassFixture<App>
     public async Task Edits_of_fixes_fit_the_schema()
     {
         var schema = await SchemaAsync("edits");
-        foreach (var fix in DemoFormulas.Read().SelectMany(formula => Evaluator.Evaluate(formula, Catalogue.Shipped, EvaluationSettings.Default).Findings).SelectMany(finding => finding.Fixes))
+        foreach (
+            var fix in DemoFormulas
+                .Read()
+                .SelectMany(formula => Evaluator.Evaluate(formula, Catalogue.Shipped, EvaluationSettings.Default).Findings)
+                .SelectMany(finding => finding.Fixes)
+        )
             schema.Validate(JsonSerializer.Serialize(fix.Edits, ContractJson.Options)).ShouldBeEmpty();
     }
 
@@ -76,8 +88,11 @@ public sealed class SchemaTests(App app) : IClassFixture<App>
         owner[path[^1]] = JsonNode.Parse(value);
 
         (await SchemaAsync("formula")).Validate(document.ToJsonString()).ShouldNotBeEmpty();
-        Should.Throw<DocumentException>(() => FormulaReader.Parse(document.ToJsonString())).Problems.ShouldContain(problem => problem.Pointer.StartsWith(pointer, StringComparison.Ordinal));
+        Should
+            .Throw<DocumentException>(() => FormulaReader.Parse(document.ToJsonString()))
+            .Problems.ShouldContain(problem => problem.Pointer.StartsWith(pointer, StringComparison.Ordinal));
     }
 
-    private async Task<JsonSchema> SchemaAsync(string name) => await JsonSchema.FromJsonAsync(await client.GetStringAsync($"/schemas/{name}.schema.json"));
+    private async Task<JsonSchema> SchemaAsync(string name) =>
+        await JsonSchema.FromJsonAsync(await client.GetStringAsync($"/schemas/{name}.schema.json"));
 }

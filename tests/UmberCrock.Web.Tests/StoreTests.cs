@@ -140,7 +140,12 @@ public sealed class StoreTests : IAsyncLifetime
         {
             await using var connection = new SqliteConnection($"Data Source={Data}");
             await connection.OpenAsync();
-            return (await ScalarAsync(connection, $"SELECT group_concat(printf('%g', Percent), ' ') FROM FormulaIngredients WHERE Ingredient = '{slug}'"))!;
+            return (
+                await ScalarAsync(
+                    connection,
+                    $"SELECT group_concat(printf('%g', Percent), ' ') FROM FormulaIngredients WHERE Ingredient = '{slug}'"
+                )
+            )!;
         }
 
         var id = await store.AddAsync(stick);
@@ -170,7 +175,13 @@ public sealed class StoreTests : IAsyncLifetime
         total.ShouldBe(7);
         formulas.Count.ShouldBe(2);
         (await store.CountUsesAsync())["beeswax"].ShouldBe(7);
-        await store.ChangeAsync(formulas[0].Id, formulas[0].Version, formula => formula with { Name = "Renamed", Notes = "for the regatta" });
+        await store.ChangeAsync(formulas[0].Id, formulas[0].Version, formula =>
+            formula with
+            {
+                Name = "Renamed",
+                Notes = "for the regatta",
+            }
+        );
         (await store.ListAsync("regatta")).Single().Formula.Name.ShouldBe("Renamed");
         await store.UndoAsync(formulas[0].Id, formulas[0].Version + 1);
         (await store.ListAsync("regatta")).ShouldBeEmpty("what was undone is not found");

@@ -7,7 +7,8 @@ public sealed partial class StyleTests(App app) : IClassFixture<App>
 {
     private readonly HttpClient client = app.CreateClient();
 
-    /// <summary>Utilities of the style library win over our own rules: a class of ours with the name of one would be placed by it, as "fixed" once was.</summary>
+    /// <summary>Utilities of the style library win over our own rules: a class of ours with the name of one would be placed by it, as
+    /// "fixed" once was.</summary>
     [Fact]
     public async Task No_class_of_ours_is_a_utility_of_the_library()
     {
@@ -24,10 +25,14 @@ public sealed partial class StyleTests(App app) : IClassFixture<App>
         var (end, depth) = (sheet.IndexOf('{', start), 0);
         do
         {
-            depth += sheet[end] switch { '{' => 1, '}' => -1, _ => 0 };
+            depth += sheet[end] switch
+            {
+                '{' => 1,
+                '}' => -1,
+                _ => 0,
+            };
             end++;
-        }
-        while (depth > 0);
+        } while (depth > 0);
         return [.. ClassName().Matches(sheet[start..end]).Select(match => match.Value)];
     }
 

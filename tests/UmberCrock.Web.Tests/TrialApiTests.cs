@@ -19,8 +19,14 @@ public sealed class TrialApiTests(App app) : IClassFixture<App>
         var sheet = await PostAsync("weigh-sheet", $$"""{"formula":{{Stick}},"batchGrams":240,"scaleResolutionGrams":0.1}""");
         sheet["sumGrams"]!.GetValue<decimal>().ShouldBe(240m);
         sheet["lines"]!.AsArray().Sum(line => line!["shownGrams"]!.GetValue<decimal>()).ShouldBe(240m);
-        sheet["lines"]![0]!.AsObject().Select(member => member.Key).ShouldBe(["ingredient", "phase", "targetGrams", "shownGrams", "relativeErrorPercent"]);
-        var filled = await PostAsync("weigh-sheet", $$"""{"formula":{{Stick}},"containers":[{"name":"tube","millilitres":15,"count":16,"fillPercent":95}],"lossPercent":3,"scaleResolutionGrams":0.1,"overrunPercent":0}""");
+        sheet["lines"]![0]!
+            .AsObject()
+            .Select(member => member.Key)
+            .ShouldBe(["ingredient", "phase", "targetGrams", "shownGrams", "relativeErrorPercent"]);
+        var filled = await PostAsync(
+            "weigh-sheet",
+            $$"""{"formula":{{Stick}},"containers":[{"name":"tube","millilitres":15,"count":16,"fillPercent":95}],"lossPercent":3,"scaleResolutionGrams":0.1,"overrunPercent":0}"""
+        );
         filled["batchGrams"]!.GetValue<decimal>().ShouldBeInRange(200m, 240m);
     }
 
@@ -39,7 +45,22 @@ public sealed class TrialApiTests(App app) : IClassFixture<App>
         var swap = await PostAsync("swap", $$"""{"formula":{{Stick}},"line":0,"to":null,"avoid":["bee"]}""");
         var candidates = swap["candidates"]!.AsArray();
         candidates.Count.ShouldBeGreaterThan(1);
-        candidates[0]!.AsObject().Select(member => member.Key).ShouldBeSubsetOf(["ingredient", "percent", "edits", "formula", "bandBefore", "bandAfter", "firmnessBefore", "firmnessAfter", "findingsAdded", "findingsRemoved", "why"]);
+        candidates[0]!
+            .AsObject()
+            .Select(member => member.Key)
+            .ShouldBeSubsetOf([
+                "ingredient",
+                "percent",
+                "edits",
+                "formula",
+                "bandBefore",
+                "bandAfter",
+                "firmnessBefore",
+                "firmnessAfter",
+                "findingsAdded",
+                "findingsRemoved",
+                "why",
+            ]);
         var edited = await PostAsync("edit", $$"""{"formula":{{Stick}},"edits":{{candidates[0]!["edits"]!.ToJsonString()}}}""");
         JsonNode.DeepEquals(edited["formula"], candidates[0]!["formula"]).ShouldBeTrue();
     }
@@ -47,7 +68,10 @@ public sealed class TrialApiTests(App app) : IClassFixture<App>
     [Fact]
     public async Task A_rebalance_is_answered_with_edits_that_lead_to_its_formula()
     {
-        var moved = await PostAsync("rebalance", $$"""{"formula":{{Stick}},"lock":[0,2],"target":{"climate":{"lowCelsius":8,"highCelsius":32} } }""");
+        var moved = await PostAsync(
+            "rebalance",
+            $$"""{"formula":{{Stick}},"lock":[0,2],"target":{"climate":{"lowCelsius":8,"highCelsius":32} } }"""
+        );
         moved.Select(member => member.Key).ShouldBe(["formula", "edits", "movedPercent", "evaluation"]);
         moved["movedPercent"]!.GetValue<decimal>().ShouldBeGreaterThan(0m);
         var edited = await PostAsync("edit", $$"""{"formula":{{Stick}},"edits":{{moved["edits"]!.ToJsonString()}}}""");
@@ -77,9 +101,14 @@ public sealed class TrialApiTests(App app) : IClassFixture<App>
     [InlineData("ladder", "\"raise\":0,\"lower\":4,\"step\":1,\"rungs\":5,\"kind\":1", "/kind")]
     public async Task A_bad_request_names_its_member(string path, string rest, string pointer)
     {
-        using var answer = await client.PostAsync($"/api/v1/{path}", new StringContent($"{{\"formula\":{Stick},{rest}}}", Encoding.UTF8, "application/json"));
+        using var answer = await client.PostAsync(
+            $"/api/v1/{path}",
+            new StringContent($"{{\"formula\":{Stick},{rest}}}", Encoding.UTF8, "application/json")
+        );
         answer.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        JsonNode.Parse(await answer.Content.ReadAsStringAsync())!["errors"]!.AsArray().ShouldContain(error => error!["pointer"]!.GetValue<string>() == pointer);
+        JsonNode.Parse(await answer.Content.ReadAsStringAsync())!["errors"]!
+            .AsArray()
+            .ShouldContain(error => error!["pointer"]!.GetValue<string>() == pointer);
     }
 
     private async Task<JsonObject> PostAsync(string path, string body)

@@ -25,14 +25,21 @@ public sealed class TrialPageTests(App app) : IClassFixture<App>
         await ChangeAsync(id, new SetPercent(0, 20m), new AddLine("A", "carnauba-wax", 2m));
 
         var page = await ReadAsync($"/bench/{id}/compare");
-        page.QuerySelectorAll(".revlist .what").Select(words => words.TextContent).ShouldBe(
-            ["beeswax 16 to 20, carnauba wax in at 2, jojoba oil follows to 78", "beeswax 14 to 16, jojoba oil follows to 84", "the first that was kept"]);
+        page.QuerySelectorAll(".revlist .what")
+            .Select(words => words.TextContent)
+            .ShouldBe([
+                "beeswax 16 to 20, carnauba wax in at 2, jojoba oil follows to 78",
+                "beeswax 14 to 16, jojoba oil follows to 84",
+                "the first that was kept",
+            ]);
         page.QuerySelectorAll(".doses tbody tr").Length.ShouldBe(3);
         page.QuerySelector("#earlier")!.GetAttribute("d")!.ShouldStartWith("M");
 
         var first = await ReadAsync($"/bench/{id}/compare?a=1&b=2");
         first.QuerySelectorAll(".doses tbody .by").Select(cell => cell.TextContent).ShouldBe(["+2.00", "\u22122.00"]);
-        (await ReadAsync($"/bench/{id}/compare?with=Blade-hand stick")).QuerySelector(".sides h2")!.TextContent.ShouldStartWith("Blade-hand stick");
+        (await ReadAsync($"/bench/{id}/compare?with=Blade-hand stick"))
+            .QuerySelector(".sides h2")!
+            .TextContent.ShouldStartWith("Blade-hand stick");
         (await ReadAsync($"/bench/{id}/compare?with=<b>Nobody")).QuerySelector(".refusal")!.TextContent.ShouldContain("<b>Nobody");
     }
 
@@ -41,9 +48,13 @@ public sealed class TrialPageTests(App app) : IClassFixture<App>
     {
         var id = await StartAsync("Gone back");
         await ChangeAsync(id, new SetPercent(0, 22m));
-        (await PostAsync($"/bench/{id}/compare", "Name", new() { ["number"] = "1", ["name"] = " the soft one " })).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await PostAsync($"/bench/{id}/compare", "Name", new() { ["number"] = "1", ["name"] = " the soft one " })).StatusCode.ShouldBe(
+            HttpStatusCode.Redirect
+        );
         (await Revisions.ListAsync(id)).Revisions[0].Name.ShouldBe("the soft one");
-        (await PostAsync($"/bench/{id}/compare", "Name", new() { ["number"] = "1", ["name"] = new string('n', 200) })).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await PostAsync($"/bench/{id}/compare", "Name", new() { ["number"] = "1", ["name"] = new string('n', 200) })).StatusCode.ShouldBe(
+            HttpStatusCode.UnprocessableEntity
+        );
 
         await PostAsync($"/bench/{id}/compare", "Back", new() { ["number"] = "1" });
         var back = (await app.Store.FindAsync(id))!;
@@ -52,7 +63,11 @@ public sealed class TrialPageTests(App app) : IClassFixture<App>
         (await app.Store.UndoAsync(id, back.Version))!.Formula.Lines[0].Percent.ShouldBe(22m, "going back is a step like any other");
 
         var branched = await PostAsync($"/bench/{id}/compare", "Branch", new() { ["number"] = "1" });
-        var branch = (await app.Store.FindAsync(long.Parse(branched.Headers.Location!.OriginalString.Split('/')[^1], System.Globalization.CultureInfo.InvariantCulture)))!;
+        var branch = (
+            await app.Store.FindAsync(
+                long.Parse(branched.Headers.Location!.OriginalString.Split('/')[^1], System.Globalization.CultureInfo.InvariantCulture)
+            )
+        )!;
         branch.Formula.Name.ShouldBe("Gone back, branch of rev 1");
         branch.Formula.Lines.ShouldBe(back.Formula.Lines);
         (await PostAsync($"/bench/{id}/compare", "Back", new() { ["number"] = "9" })).StatusCode.ShouldBe(HttpStatusCode.NotFound);
@@ -67,11 +82,35 @@ public sealed class TrialPageTests(App app) : IClassFixture<App>
         foreach (var sum in page.QuerySelectorAll(".tests tfoot td"))
             sum.TextContent.ShouldBe("30.0");
 
-        var kept = await PostAsync($"/bench/{id}/ladder", "Keep", new() { ["raise"] = "0", ["lower"] = "1", ["step"] = "1.5", ["rungs"] = "5", ["grams"] = "30" });
-        var ladder = long.Parse(kept.Headers.Location!.OriginalString.Split("ladder=")[1], System.Globalization.CultureInfo.InvariantCulture);
-        await PostAsync($"/bench/{id}/ladder?ladder={ladder}", "Observe", new() { ["band-3"] = "stick", ["grain-3"] = "trace", ["note-3"] = "snaps <b>clean</b>" });
+        var kept = await PostAsync(
+            $"/bench/{id}/ladder",
+            "Keep",
+            new()
+            {
+                ["raise"] = "0",
+                ["lower"] = "1",
+                ["step"] = "1.5",
+                ["rungs"] = "5",
+                ["grams"] = "30",
+            }
+        );
+        var ladder = long.Parse(
+            kept.Headers.Location!.OriginalString.Split("ladder=")[1],
+            System.Globalization.CultureInfo.InvariantCulture
+        );
+        await PostAsync(
+            $"/bench/{id}/ladder?ladder={ladder}",
+            "Observe",
+            new()
+            {
+                ["band-3"] = "stick",
+                ["grain-3"] = "trace",
+                ["note-3"] = "snaps <b>clean</b>",
+            }
+        );
         var plan = (await app.Services.GetRequiredService<LadderStore>().FindAsync(ladder))!.Plan;
-        plan.Observations.Single(found => found.Band is not null).ShouldBe(new RungObservation(3, Band.Stick, Grain.Trace, "snaps <b>clean</b>"));
+        plan.Observations.Single(found => found.Band is not null)
+            .ShouldBe(new RungObservation(3, Band.Stick, Grain.Trace, "snaps <b>clean</b>"));
         var shown = await ReadAsync($"/bench/{id}/ladder?ladder={ladder}");
         ((IHtmlInputElement)shown.QuerySelector("[name=note-3]")!).Value.ShouldBe("snaps <b>clean</b>");
         shown.QuerySelectorAll(".fared").Length.ShouldBe(1);
@@ -107,9 +146,15 @@ public sealed class TrialPageTests(App app) : IClassFixture<App>
         var vegan = await ReadAsync($"/bench/{id}?handler=Make&what=vegan");
         vegan.QuerySelector(".changes")!.TextContent.ShouldContain("beeswax out");
         vegan.QuerySelector("#make-take")!.GetAttribute("data-edits")!.ShouldContain("replaceIngredient");
-        (await ReadAsync($"/bench/{id}?handler=Make&what=limits")).QuerySelector(".changes")!.TextContent.ShouldContain("lavender oil 0.80 to 0.30");
-        (await ReadAsync($"/bench/{id}?handler=Make&what=limits&lock=5&lock=6")).QuerySelector(".cannot")!.TextContent.ShouldContain("locked");
-        (await ReadAsync($"/bench/{id}?handler=Make&what=band&band=pourable&celsius=10")).QuerySelector(".cannot")!.TextContent.ShouldContain("pourable at 10");
+        (await ReadAsync($"/bench/{id}?handler=Make&what=limits"))
+            .QuerySelector(".changes")!
+            .TextContent.ShouldContain("lavender oil 0.80 to 0.30");
+        (await ReadAsync($"/bench/{id}?handler=Make&what=limits&lock=5&lock=6"))
+            .QuerySelector(".cannot")!
+            .TextContent.ShouldContain("locked");
+        (await ReadAsync($"/bench/{id}?handler=Make&what=band&band=pourable&celsius=10"))
+            .QuerySelector(".cannot")!
+            .TextContent.ShouldContain("pourable at 10");
         using var odd = await client.GetAsync(new Uri($"/bench/{id}?handler=Make&what=gold", UriKind.Relative));
         odd.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
     }
@@ -118,9 +163,18 @@ public sealed class TrialPageTests(App app) : IClassFixture<App>
     public async Task Swaps_can_be_kept_to_what_is_in_the_larder()
     {
         var id = await StartAsync("From the larder");
-        var held = (await app.Services.GetRequiredService<LotStore>().ListAsync()).Where(lot => lot.RemainingGrams > 0m).Select(lot => Catalogue.Shipped.Find(lot.Ingredient)?.Name).ToList();
-        var all = (await ReadAsync($"/bench/{id}?handler=Swap&line=1")).QuerySelectorAll(".swap > b:not(.n)").Select(name => name.TextContent).ToList();
-        var some = (await ReadAsync($"/bench/{id}?handler=Swap&line=1&inLarder=true")).QuerySelectorAll(".swap > b:not(.n)").Select(name => name.TextContent).ToList();
+        var held = (await app.Services.GetRequiredService<LotStore>().ListAsync())
+            .Where(lot => lot.RemainingGrams > 0m)
+            .Select(lot => Catalogue.Shipped.Find(lot.Ingredient)?.Name)
+            .ToList();
+        var all = (await ReadAsync($"/bench/{id}?handler=Swap&line=1"))
+            .QuerySelectorAll(".swap > b:not(.n)")
+            .Select(name => name.TextContent)
+            .ToList();
+        var some = (await ReadAsync($"/bench/{id}?handler=Swap&line=1&inLarder=true"))
+            .QuerySelectorAll(".swap > b:not(.n)")
+            .Select(name => name.TextContent)
+            .ToList();
         some.ShouldNotBeEmpty();
         some.ShouldBeSubsetOf(held!);
         all.ShouldNotBe(some);
@@ -128,19 +182,21 @@ public sealed class TrialPageTests(App app) : IClassFixture<App>
 
     private async Task<long> StartAsync(string name)
     {
-        var id = await app.Store.AddAsync(new Formula
-        {
-            Name = name,
-            Form = ProductForm.Balm,
-            Phases = [new("A", "Melt", Stage.Melt)],
-            Lines = [new("A", "beeswax", 14m), new("A", "jojoba-oil", null)],
-        });
+        var id = await app.Store.AddAsync(
+            new Formula
+            {
+                Name = name,
+                Form = ProductForm.Balm,
+                Phases = [new("A", "Melt", Stage.Melt)],
+                Lines = [new("A", "beeswax", 14m), new("A", "jojoba-oil", null)],
+            }
+        );
         await KeepAsync(id);
         return id;
     }
 
-    private async Task ChangeAsync(long id, params FormulaEdit[] edits)
-        => await app.Store.ChangeAsync(id, (await app.Store.FindAsync(id))!.Version, formula => FormulaEdit.ApplyAll(formula, edits));
+    private async Task ChangeAsync(long id, params FormulaEdit[] edits) =>
+        await app.Store.ChangeAsync(id, (await app.Store.FindAsync(id))!.Version, formula => FormulaEdit.ApplyAll(formula, edits));
 
     private async Task KeepAsync(long id) => await app.Store.KeepRevisionAsync(id, (await app.Store.FindAsync(id))!.Version);
 
@@ -148,8 +204,12 @@ public sealed class TrialPageTests(App app) : IClassFixture<App>
     {
         using var sender = app.CreateClient(new() { AllowAutoRedirect = false });
         var page = new HtmlParser().ParseDocument(await sender.GetStringAsync(new Uri(path, UriKind.Relative)));
-        return await sender.PostAsync($"{path}{(path.Contains('?', StringComparison.Ordinal) ? '&' : '?')}handler={handler}{more}", new FormUrlEncodedContent(SentForm.Of(page, fields)));
+        return await sender.PostAsync(
+            $"{path}{(path.Contains('?', StringComparison.Ordinal) ? '&' : '?')}handler={handler}{more}",
+            new FormUrlEncodedContent(SentForm.Of(page, fields))
+        );
     }
 
-    private async Task<IHtmlDocument> ReadAsync(string path) => new HtmlParser().ParseDocument(await client.GetStringAsync(new Uri(path, UriKind.Relative)));
+    private async Task<IHtmlDocument> ReadAsync(string path) =>
+        new HtmlParser().ParseDocument(await client.GetStringAsync(new Uri(path, UriKind.Relative)));
 }

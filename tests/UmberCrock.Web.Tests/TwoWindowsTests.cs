@@ -7,7 +7,8 @@ using UmberCrock.Storage;
 
 namespace UmberCrock.Web.Tests;
 
-/// <summary>Two windows on one thing: the one that is behind is told what the other did, what was typed in it stands there still, and sent once more it is kept.</summary>
+/// <summary>Two windows on one thing: the one that is behind is told what the other did, what was typed in it stands there still, and sent
+/// once more it is kept.</summary>
 public sealed class TwoWindowsTests(App app) : IClassFixture<App>
 {
     private readonly Browserlike here = new(app);
@@ -18,9 +19,27 @@ public sealed class TwoWindowsTests(App app) : IClassFixture<App>
     {
         var id = await app.IdOfAsync("Newborn oar-cradle balm");
         await BothAsync($"/bench/{id}/label");
-        await there.SendAsync($"/bench/{id}/label", new() { ["layout"] = "tube-wrap", ["batch"] = "W1-BATCH", ["claims"] = "For rowers", ["keep"] = "yes" });
+        await there.SendAsync(
+            $"/bench/{id}/label",
+            new()
+            {
+                ["layout"] = "tube-wrap",
+                ["batch"] = "W1-BATCH",
+                ["claims"] = "For rowers",
+                ["keep"] = "yes",
+            }
+        );
         there.Status.ShouldBe(HttpStatusCode.OK);
-        await here.SendAsync($"/bench/{id}/label", new() { ["layout"] = "tube-wrap", ["batch"] = "MINE", ["claims"] = "For cold mornings", ["keep"] = "yes" });
+        await here.SendAsync(
+            $"/bench/{id}/label",
+            new()
+            {
+                ["layout"] = "tube-wrap",
+                ["batch"] = "MINE",
+                ["claims"] = "For cold mornings",
+                ["keep"] = "yes",
+            }
+        );
         here.Status.ShouldBe(HttpStatusCode.Conflict);
         var page = await here.OpenAsync($"/bench/{id}/label");
         page.QuerySelector("[name=batch]")!.GetAttribute("value").ShouldBe("W1-BATCH", "what the other did stands");
@@ -33,11 +52,21 @@ public sealed class TwoWindowsTests(App app) : IClassFixture<App>
     public async Task On_a_ladder()
     {
         var id = await app.IdOfAsync("Slipway whipped butter");
-        var ladder = await app.Services.GetRequiredService<LadderStore>().AddAsync(id, new LadderPlan((await app.Store.FindAsync(id))!.Formula, 0, 1, 1m, 3, 20m, []));
+        var ladder = await app
+            .Services.GetRequiredService<LadderStore>()
+            .AddAsync(id, new LadderPlan((await app.Store.FindAsync(id))!.Formula, 0, 1, 1m, 3, 20m, []));
         var address = $"/bench/{id}/ladder?ladder={ladder}";
         await BothAsync(address);
         await there.SendAsync($"{address}&handler=Observe", new() { ["band-0"] = "balm", ["note-0"] = "theirs" });
-        await here.SendAsync($"{address}&handler=Observe", new() { ["band-1"] = "stick", ["note-1"] = "mine", ["note-0"] = "" });
+        await here.SendAsync(
+            $"{address}&handler=Observe",
+            new()
+            {
+                ["band-1"] = "stick",
+                ["note-1"] = "mine",
+                ["note-0"] = "",
+            }
+        );
         here.Status.ShouldBe(HttpStatusCode.Conflict);
         Refusal().ShouldContain("rung 1 balm, “theirs”");
         here.Page.QuerySelector("[name=note-1]")!.GetAttribute("value").ShouldBe("mine");
@@ -60,7 +89,10 @@ public sealed class TwoWindowsTests(App app) : IClassFixture<App>
         var ladders = app.Services.GetRequiredService<LadderStore>();
         var ladder = await ladders.AddAsync(id, new LadderPlan((await app.Store.FindAsync(id))!.Formula, 0, 1, 1m, 3, 20m, []));
         await here.OpenAsync($"/bench/{id}/ladder?ladder={ladder}");
-        await here.SendAsync($"/bench/{id}/ladder?ladder={ladder}&handler=Observe", new() { ["note-0"] = "fine", ["note-2"] = new string('n', 600) });
+        await here.SendAsync(
+            $"/bench/{id}/ladder?ladder={ladder}&handler=Observe",
+            new() { ["note-0"] = "fine", ["note-2"] = new string('n', 600) }
+        );
         here.Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await ladders.FindAsync(ladder))!.Plan.Observations.ShouldBeEmpty();
         here.Page.QuerySelector("[name=note-0]")!.GetAttribute("value").ShouldBe("fine", "what was typed stands there still");
@@ -85,7 +117,14 @@ public sealed class TwoWindowsTests(App app) : IClassFixture<App>
     {
         var lots = app.Services.GetRequiredService<LotStore>();
         var lot = (await lots.ListAsync("beeswax"))[0];
-        Dictionary<string, string> Fields(string left) => new() { ["id"] = $"{lot.Id}", ["code"] = lot.Code, ["boughtGrams"] = "500", ["remainingGrams"] = left };
+        Dictionary<string, string> Fields(string left) =>
+            new()
+            {
+                ["id"] = $"{lot.Id}",
+                ["code"] = lot.Code,
+                ["boughtGrams"] = "500",
+                ["remainingGrams"] = left,
+            };
         await BothAsync("/larder/beeswax");
         await there.SendAsync("/larder/beeswax?handler=Lot", Fields("111"));
         await here.SendAsync("/larder/beeswax?handler=Lot", Fields("99"));
@@ -101,7 +140,13 @@ public sealed class TwoWindowsTests(App app) : IClassFixture<App>
     [Fact]
     public async Task On_an_own_value()
     {
-        Dictionary<string, string> Fields(string value) => new() { ["property"] = "density", ["value"] = value, ["source"] = "own scale" };
+        Dictionary<string, string> Fields(string value) =>
+            new()
+            {
+                ["property"] = "density",
+                ["value"] = value,
+                ["source"] = "own scale",
+            };
         await BothAsync("/larder/castor-oil");
         await there.SendAsync("/larder/castor-oil?handler=Value", Fields("0.958"));
         there.Status.ShouldBe(HttpStatusCode.Redirect);
@@ -114,11 +159,21 @@ public sealed class TwoWindowsTests(App app) : IClassFixture<App>
     [Fact]
     public async Task On_an_own_ingredient()
     {
-        var slug = (await app.Services.GetRequiredService<LarderStore>().SearchAsync("")).First(ingredient => OwnIngredients.IsOwn(ingredient.Slug)).Slug;
+        var slug = (await app.Services.GetRequiredService<LarderStore>().SearchAsync(""))
+            .First(ingredient => OwnIngredients.IsOwn(ingredient.Slug))
+            .Slug;
         var address = $"/larder/new?from={slug}";
         await BothAsync(address);
-        var fields = there.Page.QuerySelectorAll("main input[name], main select[name], main textarea[name]").Where(field => field.GetAttribute("type") is not ("checkbox" or "radio" or "hidden"))
-            .ToDictionary<AngleSharp.Dom.IElement, string, string>(field => field.GetAttribute("name")!, field => field is AngleSharp.Html.Dom.IHtmlSelectElement list ? list.Value ?? "" : field is AngleSharp.Html.Dom.IHtmlTextAreaElement area ? area.Value : ((AngleSharp.Html.Dom.IHtmlInputElement)field).Value);
+        var fields = there
+            .Page.QuerySelectorAll("main input[name], main select[name], main textarea[name]")
+            .Where(field => field.GetAttribute("type") is not ("checkbox" or "radio" or "hidden"))
+            .ToDictionary<AngleSharp.Dom.IElement, string, string>(
+                field => field.GetAttribute("name")!,
+                field =>
+                    field is AngleSharp.Html.Dom.IHtmlSelectElement list ? list.Value ?? ""
+                    : field is AngleSharp.Html.Dom.IHtmlTextAreaElement area ? area.Value
+                    : ((AngleSharp.Html.Dom.IHtmlInputElement)field).Value
+            );
         await there.SendAsync(address, new(fields) { ["purpose"] = "theirs" });
         there.Status.ShouldBe(HttpStatusCode.Redirect);
         await here.SendAsync(address, new(fields) { ["purpose"] = "mine" });
@@ -132,7 +187,13 @@ public sealed class TwoWindowsTests(App app) : IClassFixture<App>
     {
         var id = await app.IdOfAsync("Bosun’s beard balm");
         await BothAsync($"/bench/{id}/compare?a=1&b=1");
-        Dictionary<string, string> Named(string name) => new() { ["number"] = "1", ["name"] = name, ["was"] = here.Page.QuerySelector("[name=was]")!.GetAttribute("value")! };
+        Dictionary<string, string> Named(string name) =>
+            new()
+            {
+                ["number"] = "1",
+                ["name"] = name,
+                ["was"] = here.Page.QuerySelector("[name=was]")!.GetAttribute("value")!,
+            };
         await there.SendAsync($"/bench/{id}/compare?handler=Name", Named("theirs"));
         await here.SendAsync($"/bench/{id}/compare?handler=Name", new(Named("mine")) { ["a"] = "1", ["b"] = "1" });
         here.Status.ShouldBe(HttpStatusCode.Conflict);
@@ -153,12 +214,27 @@ public sealed class TwoWindowsTests(App app) : IClassFixture<App>
     {
         var id = await app.IdOfAsync("Ferry pony hoof balm");
         using var client = app.CreateClient();
-        foreach (var path in new[] { $"/bench/{id}/compare", $"/bench/{id}/ladder", $"/bench/{id}/label", $"/bench/{id}/weigh", $"/bench/{id}/notes", $"/bench/{id}/how", "/settings", "/larder/beeswax" })
+        foreach (
+            var path in new[]
+            {
+                $"/bench/{id}/compare",
+                $"/bench/{id}/ladder",
+                $"/bench/{id}/label",
+                $"/bench/{id}/weigh",
+                $"/bench/{id}/notes",
+                $"/bench/{id}/how",
+                "/settings",
+                "/larder/beeswax",
+            }
+        )
         {
             var body = (await here.OpenAsync(path)).Body!;
             var of = body.GetAttribute("data-behind")!;
             of.ShouldNotBeEmpty(path);
-            (await client.GetStringAsync(new Uri($"/behind?of={Uri.EscapeDataString(of)}", UriKind.Relative))).ShouldBe(body.GetAttribute("data-behind-at"), path);
+            (await client.GetStringAsync(new Uri($"/behind?of={Uri.EscapeDataString(of)}", UriKind.Relative))).ShouldBe(
+                body.GetAttribute("data-behind-at"),
+                path
+            );
         }
 
         var kept = (await app.Store.FindAsync(id))!;
@@ -170,7 +246,12 @@ public sealed class TwoWindowsTests(App app) : IClassFixture<App>
     [Fact]
     public async Task What_is_deleted_lies_in_the_bin_and_is_brought_back_as_it_was()
     {
-        var id = await app.Store.AddAsync((await app.Store.FindAsync(await app.IdOfAsync("Blade-hand stick")))!.Formula with { Name = "To the bin" });
+        var id = await app.Store.AddAsync(
+            (await app.Store.FindAsync(await app.IdOfAsync("Blade-hand stick")))!.Formula with
+            {
+                Name = "To the bin",
+            }
+        );
         await here.OpenAsync($"/bench/{id}/compare");
         await here.SendAsync($"/bench/{id}?handler=Delete", []);
         var shelf = await here.OpenAsync("/");
@@ -180,10 +261,26 @@ public sealed class TwoWindowsTests(App app) : IClassFixture<App>
         here.Status.ShouldBe(HttpStatusCode.NotFound);
         await here.OpenAsync("/bin");
         here.Page.QuerySelector(".binlist")!.TextContent.ShouldContain("30 days left");
-        await here.SendAsync("/bin?handler=Back", new() { ["kind"] = "formula", ["key"] = $"{id}", ["then"] = $"/bench/{id}" });
+        await here.SendAsync(
+            "/bin?handler=Back",
+            new()
+            {
+                ["kind"] = "formula",
+                ["key"] = $"{id}",
+                ["then"] = $"/bench/{id}",
+            }
+        );
         here.SentTo.ShouldBe($"/bench/{id}");
         (await app.Store.FindAsync(id))!.Formula.Name.ShouldBe("To the bin");
-        await here.SendAsync("/bin?handler=Back", new() { ["kind"] = "formula", ["key"] = $"{id}", ["then"] = "//elsewhere.example" });
+        await here.SendAsync(
+            "/bin?handler=Back",
+            new()
+            {
+                ["kind"] = "formula",
+                ["key"] = $"{id}",
+                ["then"] = "//elsewhere.example",
+            }
+        );
         here.Status.ShouldBe(HttpStatusCode.NotFound);
     }
 

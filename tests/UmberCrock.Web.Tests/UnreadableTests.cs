@@ -8,31 +8,48 @@ using UmberCrock.Storage.Files;
 
 namespace UmberCrock.Web.Tests;
 
-/// <summary>A row that cannot be read, whatever made it so, is one line on its page: why, save it as it is, take it out. Everything else goes on working.</summary>
+/// <summary>A row that cannot be read, whatever made it so, is one line on its page: why, save it as it is, take it out. Everything else
+/// goes on working.</summary>
 public sealed class UnreadableTests : IAsyncLifetime
 {
     private readonly App app = new();
 
     /// <summary>Each kind: the statement that spoils a row, the page with its line, the key by which it is saved and taken out.</summary>
-    public static TheoryData<string, string, string, string> Odd => new()
-    {
-        { "formula", "UPDATE Formulas SET Document = replace(Document, '\"version\":1', '\"version\":2') WHERE Id = 8", "/", "8" },
-        { "formula", "UPDATE Formulas SET Document = 'no document' WHERE Id = 8", "/", "8" },
-        { "formula", "UPDATE Formulas SET Document = replace(Document, '\"phase\":\"A\"', '\"phase\":\"\"') WHERE Id = 8", "/", "8" },
-        { "formula", "UPDATE Formulas SET Document = replace(Document, 'beeswax', 'moon-dust') WHERE Id = 8", "/", "8" },
-        { "revision", "UPDATE Revisions SET Document = '{\"moon\":1}' WHERE FormulaId = 1 AND Number = 2", "/bench/1/compare", "1/2" },
-        { "ladder", "UPDATE Ladders SET Raise = 99 WHERE Id = 1", "/bench/1/ladder", "1" },
-        { "ladder", "UPDATE Ladders SET Document = '' WHERE Id = 1", "/bench/1/ladder", "1" },
-        { "label", "INSERT OR REPLACE INTO Labels (FormulaId, Document, Version) VALUES (8, '{\"moon\":1}', 3)", "/bench/8/label", "8" },
-        { "own-ingredient", "UPDATE OwnIngredients SET Document = '{\"moon\":1}'", "/larder", "SLUG" },
-        { "value", "UPDATE Corrections SET Property = 'moon' WHERE rowid = (SELECT min(rowid) FROM Corrections)", "/larder", "VALUE" },
-        { "value", "UPDATE Corrections SET Value = 'much' WHERE rowid = (SELECT min(rowid) FROM Corrections)", "/larder", "VALUE" },
-        { "lot", "UPDATE Lots SET OpenedOn = '9999-12-01', BoughtOn = NULL WHERE Id = 1", "/larder", "1" },
-        { "lot", "UPDATE Lots SET UseBy = 'soon' WHERE Id = 1", "/larder", "1" },
-        { "lot", "UPDATE Lots SET BoughtGrams = 'a lot' WHERE Id = 1", "/larder", "1" },
-        { "setting", "INSERT OR REPLACE INTO Settings (Name, Document, Version) VALUES ('evaluation', '{\"moon\":1}', 1)", "/settings", "evaluation" },
-        { "setting", "INSERT OR REPLACE INTO Settings (Name, Document, Version) VALUES ('workshop', '{\"spoons\":\"silver\"}', 1)", "/settings", "workshop" },
-    };
+    public static TheoryData<string, string, string, string> Odd =>
+        new()
+        {
+            { "formula", "UPDATE Formulas SET Document = replace(Document, '\"version\":1', '\"version\":2') WHERE Id = 8", "/", "8" },
+            { "formula", "UPDATE Formulas SET Document = 'no document' WHERE Id = 8", "/", "8" },
+            { "formula", "UPDATE Formulas SET Document = replace(Document, '\"phase\":\"A\"', '\"phase\":\"\"') WHERE Id = 8", "/", "8" },
+            { "formula", "UPDATE Formulas SET Document = replace(Document, 'beeswax', 'moon-dust') WHERE Id = 8", "/", "8" },
+            { "revision", "UPDATE Revisions SET Document = '{\"moon\":1}' WHERE FormulaId = 1 AND Number = 2", "/bench/1/compare", "1/2" },
+            { "ladder", "UPDATE Ladders SET Raise = 99 WHERE Id = 1", "/bench/1/ladder", "1" },
+            { "ladder", "UPDATE Ladders SET Document = '' WHERE Id = 1", "/bench/1/ladder", "1" },
+            {
+                "label",
+                "INSERT OR REPLACE INTO Labels (FormulaId, Document, Version) VALUES (8, '{\"moon\":1}', 3)",
+                "/bench/8/label",
+                "8"
+            },
+            { "own-ingredient", "UPDATE OwnIngredients SET Document = '{\"moon\":1}'", "/larder", "SLUG" },
+            { "value", "UPDATE Corrections SET Property = 'moon' WHERE rowid = (SELECT min(rowid) FROM Corrections)", "/larder", "VALUE" },
+            { "value", "UPDATE Corrections SET Value = 'much' WHERE rowid = (SELECT min(rowid) FROM Corrections)", "/larder", "VALUE" },
+            { "lot", "UPDATE Lots SET OpenedOn = '9999-12-01', BoughtOn = NULL WHERE Id = 1", "/larder", "1" },
+            { "lot", "UPDATE Lots SET UseBy = 'soon' WHERE Id = 1", "/larder", "1" },
+            { "lot", "UPDATE Lots SET BoughtGrams = 'a lot' WHERE Id = 1", "/larder", "1" },
+            {
+                "setting",
+                "INSERT OR REPLACE INTO Settings (Name, Document, Version) VALUES ('evaluation', '{\"moon\":1}', 1)",
+                "/settings",
+                "evaluation"
+            },
+            {
+                "setting",
+                "INSERT OR REPLACE INTO Settings (Name, Document, Version) VALUES ('workshop', '{\"spoons\":\"silver\"}', 1)",
+                "/settings",
+                "workshop"
+            },
+        };
 
     public ValueTask InitializeAsync() => ValueTask.CompletedTask;
 
@@ -49,7 +66,12 @@ public sealed class UnreadableTests : IAsyncLifetime
         key = key switch
         {
             "SLUG" => (await SqlAsync(file, "SELECT Slug FROM OwnIngredients"))!,
-            "VALUE" => (await SqlAsync(file, "SELECT Ingredient || '/' || Property FROM Corrections WHERE rowid = (SELECT min(rowid) FROM Corrections)"))!,
+            "VALUE" => (
+                await SqlAsync(
+                    file,
+                    "SELECT Ingredient || '/' || Property FROM Corrections WHERE rowid = (SELECT min(rowid) FROM Corrections)"
+                )
+            )!,
             _ => key,
         };
         await app.Services.GetRequiredService<DataHouse>().ReadAnewAsync();
@@ -63,7 +85,9 @@ public sealed class UnreadableTests : IAsyncLifetime
 
         if (kind == "formula")
         {
-            (await window.OpenAsync($"/bench/{key}")).QuerySelector(".oddrows li")!.TextContent.ShouldContain("cannot be read", customMessage: "its own page offers the same");
+            (await window.OpenAsync($"/bench/{key}"))
+                .QuerySelector(".oddrows li")!
+                .TextContent.ShouldContain("cannot be read", customMessage: "its own page offers the same");
             window.Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
             await window.OpenAsync(path);
         }
@@ -91,7 +115,9 @@ public sealed class UnreadableTests : IAsyncLifetime
         await SqlAsync(app.Services.GetRequiredService<DataFolder>().DataFile, $"UPDATE Formulas SET Document = 'torn' WHERE Id = {id}");
         foreach (var page in new[] { "", "/compare", "/ladder", "/label", "/weigh", "/notes", "/how" })
         {
-            (await window.OpenAsync($"/bench/{id}{page}")).QuerySelector(".oddrows li")!.TextContent.ShouldContain("cannot be read", customMessage: page);
+            (await window.OpenAsync($"/bench/{id}{page}"))
+                .QuerySelector(".oddrows li")!
+                .TextContent.ShouldContain("cannot be read", customMessage: page);
             window.Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         }
 
@@ -103,8 +129,31 @@ public sealed class UnreadableTests : IAsyncLifetime
     private async Task EveryPageAsync(string kind)
     {
         var window = new Browserlike(app);
-        var own = app.Services.GetRequiredService<Knowledge>().Catalogue.Ingredients.FirstOrDefault(ingredient => OwnIngredients.IsOwn(ingredient.Slug))?.Slug;
-        string[] paths = ["/", "/?show=stop", "/?show=clear", "/larder", "/larder?Show=own", "/larder/beeswax", "/larder/olive-oil", "/settings", "/bin", "/copies", "/phones", "/intake?sample=true", "/bench/1", "/bench/1/compare", "/bench/1/ladder", "/bench/1/label", "/bench/2", .. own is null ? [] : new[] { $"/larder/{own}" }];
+        var own = app
+            .Services.GetRequiredService<Knowledge>()
+            .Catalogue.Ingredients.FirstOrDefault(ingredient => OwnIngredients.IsOwn(ingredient.Slug))
+            ?.Slug;
+        string[] paths =
+        [
+            "/",
+            "/?show=stop",
+            "/?show=clear",
+            "/larder",
+            "/larder?Show=own",
+            "/larder/beeswax",
+            "/larder/olive-oil",
+            "/settings",
+            "/bin",
+            "/copies",
+            "/phones",
+            "/intake?sample=true",
+            "/bench/1",
+            "/bench/1/compare",
+            "/bench/1/ladder",
+            "/bench/1/label",
+            "/bench/2",
+            .. own is null ? [] : new[] { $"/larder/{own}" },
+        ];
         foreach (var path in paths)
         {
             await window.OpenAsync(path);

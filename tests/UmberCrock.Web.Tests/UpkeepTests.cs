@@ -103,14 +103,14 @@ public sealed class UpkeepTests : IAsyncLifetime
             await bin.DeleteFormulaAsync(id, (await Formulas.VersionAsync(id))!.Value);
         }
 
-
         var text = await house.CreateClient().GetStringAsync(new Uri($"/bin?page={page}", UriKind.Relative));
         Regex.Count(text, "Bring back").ShouldBe(shown);
         text.Contains("rel=\"prev\"", StringComparison.Ordinal).ShouldBe(before);
         text.Contains("rel=\"next\"", StringComparison.Ordinal).ShouldBe(after);
     }
 
-    /// <summary>SQLite's result codes (from memory of its documentation): 13 the disk is full, 8 read-only, 10 an error of the disk; 19 is a constraint and a fault of ours here.</summary>
+    /// <summary>SQLite's result codes (from memory of its documentation): 13 the disk is full, 8 read-only, 10 an error of the disk; 19 is
+    /// a constraint and a fault of ours here.</summary>
     [Theory]
     [InlineData(13, StatusCodes.Status507InsufficientStorage, "disk is full")]
     [InlineData(8, StatusCodes.Status507InsufficientStorage, "cannot be written to")]
@@ -136,7 +136,12 @@ public sealed class UpkeepTests : IAsyncLifetime
         {
             using var answer = await client.GetAsync(new Uri("/settings", UriKind.Relative));
             answer.StatusCode.ShouldBe(HttpStatusCode.OK);
-            names.Add(answer.Headers.GetValues("Set-Cookie").Single(cookie => cookie.StartsWith("umber-form-", StringComparison.Ordinal)).Split('=')[0]);
+            names.Add(
+                answer
+                    .Headers.GetValues("Set-Cookie")
+                    .Single(cookie => cookie.StartsWith("umber-form-", StringComparison.Ordinal))
+                    .Split('=')[0]
+            );
         }
 
         names.Distinct().Count().ShouldBe(2);

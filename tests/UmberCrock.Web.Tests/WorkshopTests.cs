@@ -19,18 +19,20 @@ public sealed partial class WorkshopTests(App app) : IClassFixture<App>
     [Fact]
     public async Task The_table_is_kept_and_weigh_sheets_and_recipes_go_by_it()
     {
-        await KeepAsync(new()
-        {
-            ["scale"] = "0.01",
-            ["loss"] = "2,5",
-            ["spoons"] = "metric",
-            ["climate"] = "tropical",
-            ["container-0-name"] = "oar tin",
-            ["container-0-ml"] = "30",
-            ["container-0-fill"] = "90",
-            ["container-1-name"] = "",
-            ["container-1-ml"] = "",
-        });
+        await KeepAsync(
+            new()
+            {
+                ["scale"] = "0.01",
+                ["loss"] = "2,5",
+                ["spoons"] = "metric",
+                ["climate"] = "tropical",
+                ["container-0-name"] = "oar tin",
+                ["container-0-ml"] = "30",
+                ["container-0-fill"] = "90",
+                ["container-1-name"] = "",
+                ["container-1-ml"] = "",
+            }
+        );
         var workshop = Knowledge.Workshop;
         workshop.ScaleStepGrams.ShouldBe(0.01m);
         workshop.LossPercent.ShouldBe(2.5m);
@@ -41,7 +43,8 @@ public sealed partial class WorkshopTests(App app) : IClassFixture<App>
         var id = await app.IdOfAsync("Blade-hand stick");
         var sheet = await ReadAsync($"/bench/{id}/weigh?count=10");
         // 10 x 30 mL x 0.9 of about 0.92 g/mL, and 2.5 % more for the pot.
-        decimal.Parse(sheet.QuerySelector("tfoot .big")!.TextContent, System.Globalization.CultureInfo.InvariantCulture).ShouldBeInRange(245m, 265m);
+        decimal.Parse(sheet.QuerySelector("tfoot .big")!.TextContent, System.Globalization.CultureInfo.InvariantCulture)
+            .ShouldBeInRange(245m, 265m);
         sheet.QuerySelector(".fill")!.TextContent.ShouldContain("oar tin");
         (await ReadAsync("/intake")).QuerySelector("#intake-spoons option[selected]")!.GetAttribute("value").ShouldBe("metric");
 
@@ -59,9 +62,20 @@ public sealed partial class WorkshopTests(App app) : IClassFixture<App>
     public async Task What_does_not_hold_together_is_said_and_nothing_is_kept(string field, string value, string words)
     {
         var before = Knowledge.Workshop;
-        using var answer = await PostAsync(new() { ["container-0-name"] = "tin", ["container-0-ml"] = "30", ["container-0-fill"] = "90", [field] = value });
+        using var answer = await PostAsync(
+            new()
+            {
+                ["container-0-name"] = "tin",
+                ["container-0-ml"] = "30",
+                ["container-0-fill"] = "90",
+                [field] = value,
+            }
+        );
         answer.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        new HtmlParser().ParseDocument(await answer.Content.ReadAsStringAsync()).QuerySelector(".refusal")!.TextContent.ShouldContain(words);
+        new HtmlParser()
+            .ParseDocument(await answer.Content.ReadAsStringAsync())
+            .QuerySelector(".refusal")!
+            .TextContent.ShouldContain(words);
         Knowledge.Workshop.ShouldBeSameAs(before);
     }
 
@@ -73,7 +87,18 @@ public sealed partial class WorkshopTests(App app) : IClassFixture<App>
     public async Task With_a_decimal_comma_words_change_and_drawings_do_not()
     {
         var id = await app.IdOfAsync("Blade-hand stick");
-        var pages = new[] { "/", $"/bench/{id}", $"/bench/{id}/how", $"/bench/{id}/notes", $"/bench/{id}/weigh", "/larder", "/larder/shea-butter-refined", "/intake?sample=true", "/settings" };
+        var pages = new[]
+        {
+            "/",
+            $"/bench/{id}",
+            $"/bench/{id}/how",
+            $"/bench/{id}/notes",
+            $"/bench/{id}/weigh",
+            "/larder",
+            "/larder/shea-butter-refined",
+            "/intake?sample=true",
+            "/settings",
+        };
         var before = new List<string>();
         foreach (var path in pages)
             before.Add(Drawings(await ReadAsync(path)));
@@ -83,7 +108,11 @@ public sealed partial class WorkshopTests(App app) : IClassFixture<App>
             for (var at = 0; at < pages.Length; at++)
                 Drawings(await ReadAsync(pages[at])).ShouldBe(before[at], pages[at]);
             foreach (var path in pages.Concat([$"/bench/{id}/label", $"/bench/{id}/compare", $"/bench/{id}/ladder"]))
-                Points().Matches(WordsOf(await ReadAsync(path))).Select(point => point.Value).Where(point => !Meant.Any(point.Contains)).ShouldBeEmpty(path);
+                Points()
+                    .Matches(WordsOf(await ReadAsync(path)))
+                    .Select(point => point.Value)
+                    .Where(point => !Meant.Any(point.Contains))
+                    .ShouldBeEmpty(path);
             var bench = await ReadAsync($"/bench/{id}");
             bench.QuerySelector("#dose-0")!.GetAttribute("value").ShouldBe("18,00");
             bench.QuerySelector("#total")!.TextContent.ShouldBe("100,00");
@@ -99,13 +128,31 @@ public sealed partial class WorkshopTests(App app) : IClassFixture<App>
         {
             foreach (var quiet in page.QuerySelectorAll("script, style, svg.qr, .src"))
                 quiet.Remove();
-            return string.Join('\n', page.QuerySelectorAll("input[type=text], input:not([type]), textarea").Select(field => field.GetAttribute("value") + field.TextContent).Append(page.Body!.TextContent));
+            return string.Join(
+                '\n',
+                page.QuerySelectorAll("input[type=text], input:not([type]), textarea")
+                    .Select(field => field.GetAttribute("value") + field.TextContent)
+                    .Append(page.Body!.TextContent)
+            );
         }
 
         // What a drawing is made of, without its words.
-        static string Drawings(IHtmlDocument page) => string.Join('\n', page.QuerySelectorAll("svg, svg *").SelectMany(element => element.Attributes)
-            .Where(attribute => attribute.Name is not ("aria-label" or "data-reads" or "aria-valuetext" or "title")).Select(attribute => $"{attribute.Name}={attribute.Value}"))
-            + string.Join('\n', page.QuerySelectorAll("[data-fix], [data-ghost], [style]").Select(element => element.GetAttribute("data-fix") + element.GetAttribute("data-ghost") + element.GetAttribute("style")).Select(text => Titles().Replace(text, "")));
+        static string Drawings(IHtmlDocument page) =>
+            string.Join(
+                '\n',
+                page.QuerySelectorAll("svg, svg *")
+                    .SelectMany(element => element.Attributes)
+                    .Where(attribute => attribute.Name is not ("aria-label" or "data-reads" or "aria-valuetext" or "title"))
+                    .Select(attribute => $"{attribute.Name}={attribute.Value}")
+            )
+            + string.Join(
+                '\n',
+                page.QuerySelectorAll("[data-fix], [data-ghost], [style]")
+                    .Select(element =>
+                        element.GetAttribute("data-fix") + element.GetAttribute("data-ghost") + element.GetAttribute("style")
+                    )
+                    .Select(text => Titles().Replace(text, ""))
+            );
     }
 
     [GeneratedRegex(@".{0,30}\d\.\d.{0,10}", RegexOptions.NonBacktracking)]
@@ -126,5 +173,6 @@ public sealed partial class WorkshopTests(App app) : IClassFixture<App>
         return await client.PostAsync("/settings", new FormUrlEncodedContent(SentForm.Of(await ReadAsync("/settings"), fields)));
     }
 
-    private async Task<IHtmlDocument> ReadAsync(string path) => new HtmlParser().ParseDocument(await client.GetStringAsync(new Uri(path, UriKind.Relative)));
+    private async Task<IHtmlDocument> ReadAsync(string path) =>
+        new HtmlParser().ParseDocument(await client.GetStringAsync(new Uri(path, UriKind.Relative)));
 }

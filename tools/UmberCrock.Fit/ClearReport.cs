@@ -8,9 +8,14 @@ namespace UmberCrock.Fit;
 internal static class ClearReport
 {
     /// <summary>Tables whose slug is not the catalogue's.</summary>
-    private static readonly Dictionary<string, string> Names = new(StringComparer.Ordinal) { ["shea-butter"] = "shea-butter-refined", ["mct-oil"] = "fractionated-coconut-oil" };
+    private static readonly Dictionary<string, string> Names = new(StringComparer.Ordinal)
+    {
+        ["shea-butter"] = "shea-butter-refined",
+        ["mct-oil"] = "fractionated-coconut-oil",
+    };
 
-    /// <summary>Every solid-fat table of a fat that the catalogue has: published, computed, and the residual to the middle of each range.</summary>
+    /// <summary>Every solid-fat table of a fat that the catalogue has: published, computed, and the residual to the middle of each
+    /// range.</summary>
     public static int PrintFats()
     {
         foreach (var table in Tables.SolidFats.GroupBy(row => (row.Slug, row.Source)))
@@ -19,9 +24,19 @@ internal static class ClearReport
                 continue;
             var model = MeltModel.Of([new MeltPart(fat, 100m)]);
             var rows = table.Select(row => (Row: row, Computed: model.SolidPercent(row.Celsius))).ToList();
-            var pairs = rows.Select(row => string.Create(CultureInfo.InvariantCulture, $"{row.Row.Celsius:0.#} C: {Range(row.Row.Low, row.Row.High)} / {row.Computed:0.0}"));
+            var pairs = rows.Select(row =>
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{row.Row.Celsius:0.#} C: {Range(row.Row.Low, row.Row.High)} / {row.Computed:0.0}"
+                )
+            );
             var rms = Math.Sqrt(rows.Average(row => Math.Pow(row.Computed - row.Row.Middle, 2)));
-            Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"| {fat.Name.ToLowerInvariant()} | {table.Key.Source} | {string.Join("; ", pairs)} | {rms:0.0} |"));
+            Console.WriteLine(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"| {fat.Name.ToLowerInvariant()} | {table.Key.Source} | {string.Join("; ", pairs)} | {rms:0.0} |"
+                )
+            );
         }
 
         return 0;
@@ -34,12 +49,19 @@ internal static class ClearReport
         {
             var clear = MeltModel.Of([new MeltPart(row, 100m)]).ClearPointCelsius()!.Value;
             var range = row.MeltingPoint is { } melting ? Range(melting.Low, melting.High) : "none";
-            Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"| {row.Name.ToLowerInvariant()} | {range} | {clear:0.0} | {row.SpeciesConfidence.ToString()!.ToLowerInvariant()} |"));
+            Console.WriteLine(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"| {row.Name.ToLowerInvariant()} | {range} | {clear:0.0} | {row.SpeciesConfidence.ToString()!.ToLowerInvariant()} |"
+                )
+            );
         }
 
         return 0;
     }
 
-    private static string Range(double low, double high)
-        => low == high ? low.ToString("0.#", CultureInfo.InvariantCulture) : string.Create(CultureInfo.InvariantCulture, $"{low:0.#} to {high:0.#}");
+    private static string Range(double low, double high) =>
+        low == high
+            ? low.ToString("0.#", CultureInfo.InvariantCulture)
+            : string.Create(CultureInfo.InvariantCulture, $"{low:0.#} to {high:0.#}");
 }

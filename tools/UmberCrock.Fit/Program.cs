@@ -20,6 +20,7 @@ static int Usage()
           fats       nothing: every solid-fat table, published against computed
           clear      nothing: where every neat material clears, beside its published melting range
           strengths  firmness a percent of solid, by family, to the trade facts
-        """);
+        """
+    );
     return 2;
 }

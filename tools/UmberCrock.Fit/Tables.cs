@@ -15,13 +15,23 @@ internal static class Tables
 {
     public static string Text(string name)
     {
-        using var stream = typeof(Tables).Assembly.GetManifestResourceStream($"tables/{name}") ?? throw new InvalidOperationException($"There is no table {name}.");
+        using var stream = typeof(Tables).Assembly.GetManifestResourceStream($"tables/{name}")
+            ?? throw new InvalidOperationException($"There is no table {name}.");
         using var reader = new StreamReader(stream);
         return reader.ReadToEnd();
     }
 
     public static IReadOnlyList<SolidFat> SolidFats { get; } =
-        [.. Rows("sfc.csv").Select(row => new SolidFat(row["slug"], Number(row["temp_c"]), Number(row["sfc_low"]), Number(row["sfc_high"]), row["source"]))];
+    [
+        .. Rows("sfc.csv")
+            .Select(row => new SolidFat(
+                row["slug"],
+                Number(row["temp_c"]),
+                Number(row["sfc_low"]),
+                Number(row["sfc_high"]),
+                row["source"]
+            )),
+    ];
 
     private static List<Dictionary<string, string>> Rows(string name)
     {

@@ -34,7 +34,13 @@ internal static class WaxReport
         {
             var wax = Catalogue.Shipped.Find(slug)!;
             var melting = MeltingPoint(wax, heat, mass);
-            Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{slug}: {wax.Species[0].MassShare} at {melting:0.0} C, {heat * mass / 1000:0} kJ/mol, {mass:0} g/mol; neat it clears at {With(wax, melting, heat, mass).ClearPointCelsius():0.0} C"));
+            Console.WriteLine(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{slug}: {wax.Species[0].MassShare} at {melting:0.0} C, {heat * mass / 1000:0} kJ/mol, {mass:0} g/mol; neat "
+                        + $"it clears at {With(wax, melting, heat, mass).ClearPointCelsius():0.0} C"
+                )
+            );
         }
 
         return 0;
@@ -43,7 +49,11 @@ internal static class WaxReport
     private static double MeltingPoint(Ingredient wax, double heat, double mass)
     {
         var published = wax.MeltingPoint!.Value;
-        return Brent.FindRoot(celsius => With(wax, celsius, heat, mass).ClearPointCelsius()!.Value - published, published - 5, published + 15);
+        return Brent.FindRoot(
+            celsius => With(wax, celsius, heat, mass).ClearPointCelsius()!.Value - published,
+            published - 5,
+            published + 15
+        );
     }
 
     /// <summary>
@@ -56,12 +66,19 @@ internal static class WaxReport
         var oil = Catalogue.Shipped.Find("safflower-oil-high-oleic")!;
         return Math.Round(Brent.FindRoot(mass => Clear(mass) - clearsAt, 300, 2000) / 10) * 10;
 
-        double Clear(double mass)
-            => MeltModel.Of([new MeltPart(Of(wax, MeltingPoint(wax, heat, mass), heat, mass), percent), new MeltPart(oil, 100m - percent)]).ClearPointCelsius()!.Value;
+        double Clear(double mass) =>
+            MeltModel
+                .Of([new MeltPart(Of(wax, MeltingPoint(wax, heat, mass), heat, mass), percent), new MeltPart(oil, 100m - percent)])
+                .ClearPointCelsius()!
+                .Value;
     }
 
-    private static MeltModel With(Ingredient wax, double celsius, double heat, double mass) => MeltModel.Of([new MeltPart(Of(wax, celsius, heat, mass), 100m)]);
+    private static MeltModel With(Ingredient wax, double celsius, double heat, double mass) =>
+        MeltModel.Of([new MeltPart(Of(wax, celsius, heat, mass), 100m)]);
 
-    private static Ingredient Of(Ingredient wax, double celsius, double heat, double mass)
-        => wax with { Species = [wax.Species[0] with { MeltingCelsius = celsius, FusionKilojoulesPerMole = heat * mass / 1000, GramsPerMole = mass }] };
+    private static Ingredient Of(Ingredient wax, double celsius, double heat, double mass) =>
+        wax with
+        {
+            Species = [wax.Species[0] with { MeltingCelsius = celsius, FusionKilojoulesPerMole = heat * mass / 1000, GramsPerMole = mass }],
+        };
 }

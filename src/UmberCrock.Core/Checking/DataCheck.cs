@@ -20,7 +20,8 @@ public sealed record DataProblem(string File, int Line, string Pointer, string R
     public override string ToString() => $"{File}({Line}): {Pointer}: {Reason}";
 }
 
-/// <summary>Whether data files can be read, know what they name, and hold together. What is wrong in one would otherwise change results without a word.</summary>
+/// <summary>Whether data files can be read, know what they name, and hold together. What is wrong in one would otherwise change results
+/// without a word.</summary>
 public static class DataCheck
 {
     private const string FormulasFolder = "data/formulas/";
@@ -56,10 +57,19 @@ public static class DataCheck
     /// <param name="describe">Words for a member or a parameter; null for none.</param>
     public static IReadOnlyDictionary<string, JsonObject> Schemas(DataFiles files, Func<ICustomAttributeProvider, string?>? describe = null)
     {
-        var named = files.Names.Select(name => (File: name, Schema: DataSchemas.NameOf(name))).Where(file => file.Schema is not null).ToList();
-        var known = new KnownNames(named.ToDictionary(file => file.File, file => JsonNode.Parse(files.Text(file.File))!, StringComparer.Ordinal));
-        return named.Select(file => file.Schema!).Distinct().ToDictionary(name => name, name => DataSchemas.Of(name, describe), StringComparer.Ordinal)
-            .Append(KeyValuePair.Create(DataSchemas.KnownName, DataSchemas.OfKnown(known))).ToDictionary(StringComparer.Ordinal);
+        var named = files
+            .Names.Select(name => (File: name, Schema: DataSchemas.NameOf(name)))
+            .Where(file => file.Schema is not null)
+            .ToList();
+        var known = new KnownNames(
+            named.ToDictionary(file => file.File, file => JsonNode.Parse(files.Text(file.File))!, StringComparer.Ordinal)
+        );
+        return named
+            .Select(file => file.Schema!)
+            .Distinct()
+            .ToDictionary(name => name, name => DataSchemas.Of(name, describe), StringComparer.Ordinal)
+            .Append(KeyValuePair.Create(DataSchemas.KnownName, DataSchemas.OfKnown(known)))
+            .ToDictionary(StringComparer.Ordinal);
     }
 
     private static IEnumerable<DocumentProblem> OfFile(string name, JsonNode node, KnownNames known)
@@ -67,15 +77,31 @@ public static class DataCheck
         if (DataSchemas.NameOf(name) is { } schema)
             return SchemaCheck.Problems(node, DataSchemas.Of(schema), known);
         return name.StartsWith(RuleBook.Folder, StringComparison.Ordinal)
-            ? [new DocumentProblem("/", $"is no file of rules. Those are {string.Join(", ", DataSchemas.RuleFiles.Where(file => file.StartsWith(RuleBook.Folder, StringComparison.Ordinal)).Select(Path.GetFileName).Order(StringComparer.Ordinal))}.")] : [];
+            ?
+            [
+                new DocumentProblem(
+                    "/",
+                    $"is no file of rules. Those are "
+                        + $"{string.Join(", ", DataSchemas.RuleFiles
+                            .Where(file => file.StartsWith(RuleBook.Folder, StringComparison.Ordinal)).Select(Path.GetFileName)
+                            .Order(StringComparer.Ordinal))}."
+                ),
+            ]
+            : [];
     }
 
     /// <summary>Slugs that stand twice, wherever.</summary>
-    private static IEnumerable<(string File, DocumentProblem Problem)> Twice(Dictionary<string, JsonNode> nodes)
-        => nodes.Where(file => file.Key.StartsWith(IngredientFile.Folder, StringComparison.Ordinal) && file.Value["ingredients"] is JsonArray)
-            .SelectMany(file => file.Value["ingredients"]!.AsArray().Select((row, at) => (file.Key, Slug: (row as JsonObject)?["slug"]?.ToString(), At: at)))
-            .Where(row => row.Slug is not null).GroupBy(row => row.Slug, StringComparer.Ordinal)
-            .SelectMany(rows => rows.Skip(1).Select(row => (row.Key, new DocumentProblem($"/ingredients/{row.At}/slug", $"\"{row.Slug}\" is there twice."))));
+    private static IEnumerable<(string File, DocumentProblem Problem)> Twice(Dictionary<string, JsonNode> nodes) =>
+        nodes
+            .Where(file => file.Key.StartsWith(IngredientFile.Folder, StringComparison.Ordinal) && file.Value["ingredients"] is JsonArray)
+            .SelectMany(file =>
+                file.Value["ingredients"]!.AsArray().Select((row, at) => (file.Key, Slug: (row as JsonObject)?["slug"]?.ToString(), At: at))
+            )
+            .Where(row => row.Slug is not null)
+            .GroupBy(row => row.Slug, StringComparer.Ordinal)
+            .SelectMany(rows =>
+                rows.Skip(1).Select(row => (row.Key, new DocumentProblem($"/ingredients/{row.At}/slug", $"\"{row.Slug}\" is there twice.")))
+            );
 
     /// <summary>What shows only when all is read: ingredients that do not hold together, formulas of the demo.</summary>
     private static IEnumerable<DataProblem> Together(DataFiles files)
@@ -93,10 +119,18 @@ public static class DataCheck
         }
 
         if (catalogue.Rules.FreeFrom.Rows.Length > FreeFromRules.MostRows)
-            yield return Placed(files, $"{RuleBook.Folder}free-from.json", new DocumentProblem("/rows", $"are more than {FreeFromRules.MostRows}."));
+            yield return Placed(
+                files,
+                $"{RuleBook.Folder}free-from.json",
+                new DocumentProblem("/rows", $"are more than {FreeFromRules.MostRows}.")
+            );
         var forms = catalogue.Rules.Forms.Forms;
         foreach (var form in Enum.GetValues<ProductForm>().Where(form => forms.Count(row => row.Form == form) != 1))
-            yield return Placed(files, FormRules.FileName, new DocumentProblem("/forms", $"\"{Vocabulary.Word(form)}\" has no row, or more than one."));
+            yield return Placed(
+                files,
+                FormRules.FileName,
+                new DocumentProblem("/forms", $"\"{Vocabulary.Word(form)}\" has no row, or more than one.")
+            );
 
         foreach (var name in files.Names.Where(name => name.StartsWith(FormulasFolder, StringComparison.Ordinal)))
         {
@@ -109,8 +143,14 @@ public static class DataCheck
     {
         try
         {
-            return [.. FormulaReader.Parse(text).Lines.Select((line, at) => (line.Ingredient, at)).Where(line => catalogue.Find(line.Ingredient) is null)
-                .Select(line => new DocumentProblem($"/lines/{line.at}/ingredient", $"\"{line.Ingredient}\" is not an ingredient."))];
+            return
+            [
+                .. FormulaReader
+                    .Parse(text)
+                    .Lines.Select((line, at) => (line.Ingredient, at))
+                    .Where(line => catalogue.Find(line.Ingredient) is null)
+                    .Select(line => new DocumentProblem($"/lines/{line.at}/ingredient", $"\"{line.Ingredient}\" is not an ingredient.")),
+            ];
         }
         catch (DocumentException refused)
         {
@@ -118,6 +158,11 @@ public static class DataCheck
         }
     }
 
-    private static DataProblem Placed(DataFiles files, string name, DocumentProblem problem)
-        => new(name, new JsonPlaces(files.Text(name)).LineOf(problem.Pointer), problem.Pointer.Length == 0 ? "/" : problem.Pointer, problem.Reason.Plain);
+    private static DataProblem Placed(DataFiles files, string name, DocumentProblem problem) =>
+        new(
+            name,
+            new JsonPlaces(files.Text(name)).LineOf(problem.Pointer),
+            problem.Pointer.Length == 0 ? "/" : problem.Pointer,
+            problem.Reason.Plain
+        );
 }

@@ -9,7 +9,8 @@ using UmberCrock.Core.Materials;
 namespace UmberCrock.Core.Checking;
 
 /// <summary>
-/// What each data file may hold, as a JSON Schema made from the type it is read as. Names that other files define (sources, ingredients, families) stand in a schema of their own,
+/// What each data file may hold, as a JSON Schema made from the type it is read as. Names that other files define (sources, ingredients,
+/// families) stand in a schema of their own,
 /// so that an editor offers them.
 /// </summary>
 internal static class DataSchemas
@@ -41,28 +42,50 @@ internal static class DataSchemas
     };
 
     /// <summary>The types that files of rules are read as, by the file's name among the data files.</summary>
-    private static readonly Dictionary<string, Type> Rules = typeof(DataSchemas).Assembly.GetTypes()
+    private static readonly Dictionary<string, Type> Rules = typeof(DataSchemas)
+        .Assembly.GetTypes()
         .Where(type => type.GetInterfaces().Any(face => face.IsGenericType && face.GetGenericTypeDefinition() == typeof(IRules<>)))
-        .ToDictionary(type => ((RuleFile)typeof(DataSchemas).GetMethod(nameof(FileOf), BindingFlags.NonPublic | BindingFlags.Static)!.MakeGenericMethod(type).Invoke(null, null)!).Path, StringComparer.Ordinal);
+        .ToDictionary(
+            type =>
+                (
+                    (RuleFile)
+                        typeof(DataSchemas)
+                            .GetMethod(nameof(FileOf), BindingFlags.NonPublic | BindingFlags.Static)!
+                            .MakeGenericMethod(type)
+                            .Invoke(null, null)!
+                ).Path,
+            StringComparer.Ordinal
+        );
 
     /// <summary>Names of the files of rules there must be.</summary>
     public static IReadOnlyCollection<string> RuleFiles => Rules.Keys;
 
     /// <summary>The name of the schema of a data file, without its ending; null for a file that has none of these.</summary>
-    public static string? NameOf(string file) => file switch
-    {
-        DataFiles.SourcesFile => "sources",
-        _ when file.StartsWith(IngredientFile.Folder, StringComparison.Ordinal) => "ingredients",
-        _ when Rules.ContainsKey(file) => Path.GetFileNameWithoutExtension(file),
-        _ => null,
-    };
+    public static string? NameOf(string file) =>
+        file switch
+        {
+            DataFiles.SourcesFile => "sources",
+            _ when file.StartsWith(IngredientFile.Folder, StringComparison.Ordinal) => "ingredients",
+            _ when Rules.ContainsKey(file) => Path.GetFileNameWithoutExtension(file),
+            _ => null,
+        };
 
     /// <summary>The names that the data files at hand define, as a schema others refer to.</summary>
-    internal static JsonObject OfKnown(KnownNames known) => new()
-    {
-        [DataFiles.SchemaMember] = Dialect,
-        ["$defs"] = new JsonObject(Enum.GetValues<Named>().Select(what => KeyValuePair.Create(Vocabulary.Word(what), (JsonNode?)new JsonObject { ["enum"] = new JsonArray([.. known.Of(what).Select(name => JsonValue.Create(name))]) }))),
-    };
+    internal static JsonObject OfKnown(KnownNames known) =>
+        new()
+        {
+            [DataFiles.SchemaMember] = Dialect,
+            ["$defs"] = new JsonObject(
+                Enum.GetValues<Named>()
+                    .Select(what =>
+                        KeyValuePair.Create(
+                            Vocabulary.Word(what),
+                            (JsonNode?)
+                                new JsonObject { ["enum"] = new JsonArray([.. known.Of(what).Select(name => JsonValue.Create(name))]) }
+                        )
+                    )
+            ),
+        };
 
     /// <summary>The schema of that name.</summary>
     /// <param name="name">Name of the schema.</param>
@@ -80,22 +103,36 @@ internal static class DataSchemas
         }
 
         var type = name == "ingredients" ? typeof(IngredientFile) : Rules.First(file => NameOf(file.Key) == name).Value;
-        var schema = Shapes.GetJsonSchemaAsNode(type, new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true, TransformSchemaNode = (context, node) => Annotated(context, node, describe) }).AsObject();
+        var schema = Shapes
+            .GetJsonSchemaAsNode(
+                type,
+                new JsonSchemaExporterOptions
+                {
+                    TreatNullObliviousAsNonNullable = true,
+                    TransformSchemaNode = (context, node) => Annotated(context, node, describe),
+                }
+            )
+            .AsObject();
         schema["properties"]!.AsObject().Insert(0, DataFiles.SchemaMember, new JsonObject { ["type"] = "string" });
         schema.Insert(0, DataFiles.SchemaMember, Dialect);
         return schema;
     }
 
     private static RuleFile FileOf<T>()
-        where T : class, IRules<T>
-        => T.File;
+        where T : class, IRules<T> => T.File;
 
     private static JsonNode Annotated(JsonSchemaExporterContext context, JsonNode node, Func<ICustomAttributeProvider, string?>? describe)
     {
         if (context.PropertyInfo is not { } property || node is not JsonObject schema)
             return node;
-        var providers = new[] { property.AttributeProvider, property.AssociatedParameter?.AttributeProvider }.OfType<ICustomAttributeProvider>().ToList();
-        var named = providers.SelectMany(provider => provider.GetCustomAttributes(typeof(NamesAttribute), inherit: true)).OfType<NamesAttribute>().FirstOrDefault() ?? (DataFiles.SourceMembers.Contains(property.Name) ? new NamesAttribute(Named.Source) : null);
+        var providers = new[] { property.AttributeProvider, property.AssociatedParameter?.AttributeProvider }
+            .OfType<ICustomAttributeProvider>()
+            .ToList();
+        var named = providers
+            .SelectMany(provider => provider.GetCustomAttributes(typeof(NamesAttribute), inherit: true))
+            .OfType<NamesAttribute>()
+            .FirstOrDefault()
+            ?? (DataFiles.SourceMembers.Contains(property.Name) ? new NamesAttribute(Named.Source) : null);
         if (named is not null)
             Restrict(schema, KnownPrefix + Vocabulary.Word(named.What), named.KeysToo);
         if (describe is not null && providers.Select(describe).OfType<string>().FirstOrDefault() is { } words)
@@ -108,12 +145,20 @@ internal static class DataSchemas
     {
         if (schema["items"] is JsonObject items)
             items[Reference] = names;
-        else if (schema["additionalProperties"] is JsonObject { Count: > 0 } values && values["type"] is JsonValue type && type.TryGetValue<string>(out var kind) && kind == "string")
+        else if (
+            schema["additionalProperties"] is JsonObject { Count: > 0 } values
+            && values["type"] is JsonValue type
+            && type.TryGetValue<string>(out var kind)
+            && kind == "string"
+        )
             values[Reference] = names;
         else if (schema["additionalProperties"] is JsonObject)
             keysToo = true;
         else if (schema["type"] is JsonArray)
-            (schema["anyOf"], _) = (new JsonArray(new JsonObject { [Reference] = names }, new JsonObject { ["type"] = "null" }), schema.Remove("type"));
+            (schema["anyOf"], _) = (
+                new JsonArray(new JsonObject { [Reference] = names }, new JsonObject { ["type"] = "null" }),
+                schema.Remove("type")
+            );
         else
             schema[Reference] = names;
         if (keysToo)

@@ -8,6 +8,10 @@ namespace UmberCrock.Core.Demo;
 public static class DemoFormulas
 {
     /// <summary>Reads them, in the order of their file names.</summary>
-    public static ImmutableArray<Formula> Read()
-        => [.. DataFiles.Shipped.Names.Where(name => name.StartsWith("data/formulas/", StringComparison.Ordinal)).Select(name => FormulaReader.Parse(DataFiles.Shipped.Text(name)))];
+    public static ImmutableArray<Formula> Read() =>
+        [
+            .. DataFiles
+                .Shipped.Names.Where(name => name.StartsWith("data/formulas/", StringComparison.Ordinal))
+                .Select(name => FormulaReader.Parse(DataFiles.Shipped.Text(name))),
+        ];
 }

@@ -12,6 +12,10 @@ namespace UmberCrock.Core.Demo;
 public sealed record DemoLabel(string Formula, int MadeDaysAgo, LabelPlan Plan)
 {
     /// <summary>Reads them; the days are counted back from today.</summary>
-    public static ImmutableArray<DemoLabel> Read(DateOnly today)
-        => [.. JsonSerializer.Deserialize<ImmutableArray<DemoLabel>>(DataFiles.Shipped.Text("data/demo/labels.json"), ContractJson.Options).Select(label => label with { Plan = label.Plan with { MadeOn = today.AddDays(-label.MadeDaysAgo) } })];
+    public static ImmutableArray<DemoLabel> Read(DateOnly today) =>
+        [
+            .. JsonSerializer
+                .Deserialize<ImmutableArray<DemoLabel>>(DataFiles.Shipped.Text("data/demo/labels.json"), ContractJson.Options)
+                .Select(label => label with { Plan = label.Plan with { MadeOn = today.AddDays(-label.MadeDaysAgo) } }),
+        ];
 }

@@ -18,15 +18,50 @@ public sealed record DemoLarder(ImmutableArray<Lot> Lots, ImmutableArray<Correct
         var file = JsonSerializer.Deserialize<LarderFile>(DataFiles.Shipped.Text("data/demo/larder.json"), ContractJson.Options)!;
         DateOnly? Day(int? days) => days is { } known ? today.AddDays(known) : null;
         return new DemoLarder(
-            [.. file.Lots.Select(lot => new Lot(0, lot.Ingredient, lot.Code, lot.Supplier, Day(-lot.BoughtDaysAgo), lot.BoughtGrams, lot.RemainingGrams, lot.PricePerKilogram, Day(-lot.OpenedDaysAgo), Day(lot.UseByInDays), lot.Notes))],
+            [
+                .. file.Lots.Select(lot => new Lot(
+                    0,
+                    lot.Ingredient,
+                    lot.Code,
+                    lot.Supplier,
+                    Day(-lot.BoughtDaysAgo),
+                    lot.BoughtGrams,
+                    lot.RemainingGrams,
+                    lot.PricePerKilogram,
+                    Day(-lot.OpenedDaysAgo),
+                    Day(lot.UseByInDays),
+                    lot.Notes
+                )),
+            ],
             file.Corrections,
-            [.. file.Own.Select(own => Catalogue.Shipped.Find(own.CopyOf)! with { Slug = OwnIngredients.SlugOf(own.Name), Name = own.Name, Purpose = own.Purpose, AlsoKnownAs = own.AlsoKnownAs })]);
+            [
+                .. file.Own.Select(own =>
+                    Catalogue.Shipped.Find(own.CopyOf)! with
+                    {
+                        Slug = OwnIngredients.SlugOf(own.Name),
+                        Name = own.Name,
+                        Purpose = own.Purpose,
+                        AlsoKnownAs = own.AlsoKnownAs,
+                    }
+                ),
+            ]
+        );
     }
 
     private sealed record LarderFile(ImmutableArray<LotEntry> Lots, ImmutableArray<Correction> Corrections, ImmutableArray<OwnEntry> Own);
 
     private sealed record LotEntry(
-        string Ingredient, string Code, string Supplier, int BoughtDaysAgo, decimal BoughtGrams, decimal RemainingGrams, decimal? PricePerKilogram, int? OpenedDaysAgo, int? UseByInDays, string Notes);
+        string Ingredient,
+        string Code,
+        string Supplier,
+        int BoughtDaysAgo,
+        decimal BoughtGrams,
+        decimal RemainingGrams,
+        decimal? PricePerKilogram,
+        int? OpenedDaysAgo,
+        int? UseByInDays,
+        string Notes
+    );
 
     private sealed record OwnEntry(string CopyOf, string Name, string Purpose, ImmutableArray<string> AlsoKnownAs);
 }

@@ -13,7 +13,8 @@ namespace UmberCrock.Core.Demo;
 public sealed record DemoTrials(string Formula, ImmutableArray<DemoRevision> Revisions, DemoLadder Ladder)
 {
     /// <summary>Reads them.</summary>
-    public static DemoTrials Read() => JsonSerializer.Deserialize<DemoTrials>(DataFiles.Shipped.Text("data/demo/trials.json"), ContractJson.Options)!;
+    public static DemoTrials Read() =>
+        JsonSerializer.Deserialize<DemoTrials>(DataFiles.Shipped.Text("data/demo/trials.json"), ContractJson.Options)!;
 }
 
 /// <summary>A revision of the demo.</summary>

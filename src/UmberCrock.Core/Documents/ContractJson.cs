@@ -19,15 +19,20 @@ public static class ContractJson
     /// <summary>Strict reading: comments, trailing commas and members named twice are refused.</summary>
     public static JsonDocumentOptions Strict { get; } = new() { MaxDepth = MaxDepth, AllowDuplicateProperties = false };
 
-    private static JsonSerializerOptions Create(bool indented) => new(JsonSerializerDefaults.Web)
-    {
-        WriteIndented = indented,
-        Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
-        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false), new MessageConverter() },
-        UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
-        NumberHandling = JsonNumberHandling.Strict,
-        // A row of data without its source, or any other part, is refused when it is read.
-        RespectRequiredConstructorParameters = true,
-        RespectNullableAnnotations = true,
-    };
+    private static JsonSerializerOptions Create(bool indented) =>
+        new(JsonSerializerDefaults.Web)
+        {
+            WriteIndented = indented,
+            Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+            Converters =
+            {
+                new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false),
+                new MessageConverter(),
+            },
+            UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
+            NumberHandling = JsonNumberHandling.Strict,
+            // A row of data without its source, or any other part, is refused when it is read.
+            RespectRequiredConstructorParameters = true,
+            RespectNullableAnnotations = true,
+        };
 }

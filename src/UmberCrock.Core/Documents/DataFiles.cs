@@ -7,7 +7,8 @@ using System.Text.Json.Serialization.Metadata;
 namespace UmberCrock.Core.Documents;
 
 /// <summary>
-/// The data files by name ("data/rules/label.json"): those embedded in this assembly, or those of a folder of one's own in their place. Source keys are replaced by the documents
+/// The data files by name ("data/rules/label.json"): those embedded in this assembly, or those of a folder of one's own in their place.
+/// Source keys are replaced by the documents
 /// they stand for.
 /// </summary>
 public sealed class DataFiles
@@ -23,7 +24,12 @@ public sealed class DataFiles
     {
         this.text = text;
         Names = [.. names.Order(StringComparer.Ordinal)];
-        sources = new(() => JsonNode.Parse(Text(SourcesFile))!.AsObject().ToDictionary(source => source.Key, source => (string)source.Value!, StringComparer.Ordinal));
+        sources = new(() =>
+            JsonNode
+                .Parse(Text(SourcesFile))!
+                .AsObject()
+                .ToDictionary(source => source.Key, source => (string)source.Value!, StringComparer.Ordinal)
+        );
     }
 
     /// <summary>The files that ship with the application.</summary>
@@ -40,19 +46,27 @@ public sealed class DataFiles
     /// <exception cref="DirectoryNotFoundException">There is no such folder.</exception>
     public static DataFiles In(string folder)
     {
-        var own = Directory.EnumerateFiles(folder, "*.json", SearchOption.AllDirectories)
-            .ToDictionary(file => $"data/{Path.GetRelativePath(folder, file).Replace(Path.DirectorySeparatorChar, '/')}", file => file, StringComparer.Ordinal);
-        return new(Shipped.Names.Union(own.Keys, StringComparer.Ordinal), name => own.TryGetValue(name, out var file) ? File.ReadAllText(file) : Embedded(name));
+        var own = Directory
+            .EnumerateFiles(folder, "*.json", SearchOption.AllDirectories)
+            .ToDictionary(
+                file => $"data/{Path.GetRelativePath(folder, file).Replace(Path.DirectorySeparatorChar, '/')}",
+                file => file,
+                StringComparer.Ordinal
+            );
+        return new(Shipped.Names.Union(own.Keys, StringComparer.Ordinal), name =>
+            own.TryGetValue(name, out var file) ? File.ReadAllText(file) : Embedded(name)
+        );
     }
 
     /// <summary>The text of a file.</summary>
     public string Text(string name) => text(name);
 
     /// <summary>How documents of the contract are read, over code made at build time.</summary>
-    internal static JsonSerializerOptions Reading(IJsonTypeInfoResolver shapes)
-        => Readings.GetOrAdd(shapes, static shapes => new JsonSerializerOptions(ContractJson.Options) { TypeInfoResolver = shapes });
+    internal static JsonSerializerOptions Reading(IJsonTypeInfoResolver shapes) =>
+        Readings.GetOrAdd(shapes, static shapes => new JsonSerializerOptions(ContractJson.Options) { TypeInfoResolver = shapes });
 
-    /// <summary>Reads a file as a type, by code made at build time: reading by reflection takes twice as long as the rest of the start.</summary>
+    /// <summary>Reads a file as a type, by code made at build time: reading by reflection takes twice as long as the rest of the
+    /// start.</summary>
     internal T Read<T>(string name, IJsonTypeInfoResolver shapes)
     {
         var node = JsonNode.Parse(Text(name))!;
@@ -63,7 +77,8 @@ public sealed class DataFiles
 
     private static string Embedded(string name)
     {
-        using var stream = Home.GetManifestResourceStream(name) ?? throw new InvalidOperationException($"The data file {name} is not in the assembly.");
+        using var stream = Home.GetManifestResourceStream(name)
+            ?? throw new InvalidOperationException($"The data file {name} is not in the assembly.");
         using var reader = new StreamReader(stream);
         return reader.ReadToEnd();
     }
@@ -80,7 +95,8 @@ public sealed class DataFiles
             foreach (var (name, value) in members.ToList())
             {
                 if (SourceMembers.Contains(name))
-                    members[name] = sources.Value.GetValueOrDefault((string)value!) ?? throw new InvalidOperationException($"{file} names the source \"{value}\", which {SourcesFile} does not have.");
+                    members[name] = sources.Value.GetValueOrDefault((string)value!)
+                        ?? throw new InvalidOperationException($"{file} names the source \"{value}\", which {SourcesFile} does not have.");
                 else if (value is not null)
                     ResolveSources(value, file);
             }

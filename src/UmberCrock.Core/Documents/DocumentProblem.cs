@@ -16,16 +16,19 @@ public sealed class DocumentException : Exception
 
     /// <summary>Refuses for several reasons at once; of more than <see cref="MostProblems"/> the rest is counted.</summary>
     public DocumentException(IReadOnlyList<DocumentProblem> problems)
-        : base(string.Join(" ", problems.Take(MostInMessage).Select(problem => $"{Shortened(problem).Pointer}: {problem.Reason}")))
-        => Problems = problems.Count <= MostProblems
-            ? [.. problems.Select(Shortened)]
-            : [.. problems.Take(MostProblems).Select(Shortened), new DocumentProblem("/", $"And {problems.Count - MostProblems} more.")];
+        : base(string.Join(" ", problems.Take(MostInMessage).Select(problem => $"{Shortened(problem).Pointer}: {problem.Reason}"))) =>
+        Problems =
+            problems.Count <= MostProblems
+                ? [.. problems.Select(Shortened)]
+                :
+                [
+                    .. problems.Take(MostProblems).Select(Shortened),
+                    new DocumentProblem("/", $"And {problems.Count - MostProblems} more."),
+                ];
 
     /// <summary>Refuses for one reason.</summary>
     public DocumentException(string pointer, Message reason)
-        : this([new DocumentProblem(pointer, reason)])
-    {
-    }
+        : this([new DocumentProblem(pointer, reason)]) { }
 
     /// <summary>True when the text was not JSON at all, so that nothing in it could be looked at.</summary>
     public bool IsMalformed { get; init; }
@@ -33,6 +36,6 @@ public sealed class DocumentException : Exception
     /// <summary>What is wrong, in the order it was found; never empty.</summary>
     public IReadOnlyList<DocumentProblem> Problems { get; }
 
-    private static DocumentProblem Shortened(DocumentProblem problem)
-        => problem.Pointer.Length <= LongestPointer ? problem : problem with { Pointer = $"{problem.Pointer[..LongestPointer]}…" };
+    private static DocumentProblem Shortened(DocumentProblem problem) =>
+        problem.Pointer.Length <= LongestPointer ? problem : problem with { Pointer = $"{problem.Pointer[..LongestPointer]}…" };
 }

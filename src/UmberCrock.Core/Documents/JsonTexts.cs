@@ -4,7 +4,8 @@ using System.Text.Unicode;
 namespace UmberCrock.Core.Documents;
 
 /// <summary>
-/// Texts and names of members that cannot be read: an escaped lone surrogate, or bytes that are no UTF-8, are valid to a JSON parser and fail only when they are asked
+/// Texts and names of members that cannot be read: an escaped lone surrogate, or bytes that are no UTF-8, are valid to a JSON parser and
+/// fail only when they are asked
 /// for. They are refused when a document is parsed, so that no reader behind it need ask.
 /// </summary>
 internal static class JsonTexts
@@ -41,7 +42,9 @@ internal static class JsonTexts
                     if (CanRead(() => member.Name, out var name))
                         Walk(member.Value, $"{pointer}/{name.Replace("~", "~0").Replace("/", "~1")}", problems);
                     else
-                        problems.Add(new DocumentProblem(pointer.Length == 0 ? "/" : pointer, "has a member whose name is not valid Unicode."));
+                        problems.Add(
+                            new DocumentProblem(pointer.Length == 0 ? "/" : pointer, "has a member whose name is not valid Unicode.")
+                        );
                 }
 
                 break;

@@ -47,7 +47,8 @@ internal sealed class JsonWalker
         return text.Length > longest ? Wrong(name, $"is longer than {longest} characters", null, fallback ?? "") : text;
     }
 
-    public T Word<T>(string name, T? fallback) where T : struct, Enum
+    public T Word<T>(string name, T? fallback)
+        where T : struct, Enum
     {
         if (!Take(name, fallback is null, out var value))
             return fallback ?? default;
@@ -74,7 +75,8 @@ internal sealed class JsonWalker
             : Wrong(name, "must be a whole number from 0", value, 0);
     }
 
-    /// <summary>A number from <paramref name="low"/> to <paramref name="high"/> with at most four decimals; null when absent and not required.</summary>
+    /// <summary>A number from <paramref name="low"/> to <paramref name="high"/> with at most four decimals; null when absent and not
+    /// required.</summary>
     public decimal? Number(string name, bool required, decimal low, decimal high)
     {
         if (!Take(name, required, out var value))
@@ -90,11 +92,10 @@ internal sealed class JsonWalker
             : Decimals.Trim(number);
     }
 
-    public JsonWalker? Child(string name)
-        => Take(name, required: false, out var value) ? new JsonWalker(value, At(name), problems) : null;
+    public JsonWalker? Child(string name) => Take(name, required: false, out var value) ? new JsonWalker(value, At(name), problems) : null;
 
-    public List<JsonWalker> Children(string name, bool required, int most)
-        => [.. Items(name, required, most).Select((item, index) => new JsonWalker(item, $"{At(name)}/{index}", problems))];
+    public List<JsonWalker> Children(string name, bool required, int most) =>
+        [.. Items(name, required, most).Select((item, index) => new JsonWalker(item, $"{At(name)}/{index}", problems))];
 
     public List<string> Texts(string name, int most, int longest)
     {
@@ -153,14 +154,15 @@ internal sealed class JsonWalker
         return fallback;
     }
 
-    private static string KindWord(JsonValueKind kind) => kind switch
-    {
-        JsonValueKind.Object => "an object",
-        JsonValueKind.Array => "a list",
-        JsonValueKind.String => "text",
-        JsonValueKind.Number => "a number like this",
-        JsonValueKind.True or JsonValueKind.False => "true or false",
-        JsonValueKind.Null or JsonValueKind.Undefined => "null",
-        _ => throw new UnreachableException(),
-    };
+    private static string KindWord(JsonValueKind kind) =>
+        kind switch
+        {
+            JsonValueKind.Object => "an object",
+            JsonValueKind.Array => "a list",
+            JsonValueKind.String => "text",
+            JsonValueKind.Number => "a number like this",
+            JsonValueKind.True or JsonValueKind.False => "true or false",
+            JsonValueKind.Null or JsonValueKind.Undefined => "null",
+            _ => throw new UnreachableException(),
+        };
 }

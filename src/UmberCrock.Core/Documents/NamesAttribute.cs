@@ -20,7 +20,8 @@ internal enum Named
 }
 
 /// <summary>
-/// Says what a text, each of a list of texts, each text of a table, or each key of a table of figures names: a name that is not known is refused where the file is checked.
+/// Says what a text, each of a list of texts, each text of a table, or each key of a table of figures names: a name that is not known is
+/// refused where the file is checked.
 /// </summary>
 [AttributeUsage(AttributeTargets.Property | AttributeTargets.Parameter)]
 internal sealed class NamesAttribute(Named what) : Attribute

@@ -23,7 +23,8 @@ internal interface IRules<TSelf>
 }
 
 /// <summary>
-/// The rules of the computation, as the files of data/rules state them. It knows no topic: each topic names the type of its rules and that type names its file, which is read
+/// The rules of the computation, as the files of data/rules state them. It knows no topic: each topic names the type of its rules and that
+/// type names its file, which is read
 /// when it is first asked for.
 /// </summary>
 public sealed class RuleBook(DataFiles files)
@@ -33,6 +34,5 @@ public sealed class RuleBook(DataFiles files)
 
     /// <summary>The rules of a type.</summary>
     internal T Of<T>()
-        where T : class, IRules<T>
-        => (T)rules.GetOrAdd(typeof(T), static (_, files) => files.Read<T>(T.File.Path, T.File.Shapes), files);
+        where T : class, IRules<T> => (T)rules.GetOrAdd(typeof(T), static (_, files) => files.Read<T>(T.File.Path, T.File.Shapes), files);
 }

@@ -17,7 +17,14 @@ internal static class AllTopics
     /// <summary>All, in the order their findings are listed within a severity.</summary>
     public static ImmutableArray<Topic> Topics { get; } =
     [
-        DosesTopic.Topic, PreservationTopic.Topic, TextureTopic.Topic, EmulsionsTopic.Topic, MakingTopic.Topic, SuspensionTopic.Topic, KeepingTopic.Topic, LabelsTopic.Topic,
+        DosesTopic.Topic,
+        PreservationTopic.Topic,
+        TextureTopic.Topic,
+        EmulsionsTopic.Topic,
+        MakingTopic.Topic,
+        SuspensionTopic.Topic,
+        KeepingTopic.Topic,
+        LabelsTopic.Topic,
     ];
 
     /// <summary>Everything that looks for findings.</summary>

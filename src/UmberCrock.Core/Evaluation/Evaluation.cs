@@ -29,8 +29,20 @@ namespace UmberCrock.Core.Evaluation;
 /// <param name="Place">Where the dose stands.</param>
 /// <param name="Sources">The documents behind window and limit.</param>
 public sealed record EvaluatedLine(
-    string Phase, string Ingredient, string Name, string Inci, IngredientClass Class, string Role, bool Balance,
-    decimal Percent, decimal? MinPercent, decimal? MaxPercent, decimal? HardLimitPercent, Place Place, ImmutableArray<string> Sources);
+    string Phase,
+    string Ingredient,
+    string Name,
+    string Inci,
+    IngredientClass Class,
+    string Role,
+    bool Balance,
+    decimal Percent,
+    decimal? MinPercent,
+    decimal? MaxPercent,
+    decimal? HardLimitPercent,
+    Place Place,
+    ImmutableArray<string> Sources
+);
 
 /// <summary>Density of the blend, g/mL; null when an ingredient's is not known.</summary>
 public sealed record DensityReport(double? GramsPerMillilitre);

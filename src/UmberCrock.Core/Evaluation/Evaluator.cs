@@ -18,7 +18,8 @@ namespace UmberCrock.Core.Evaluation;
 /// <summary>The one entry to the computation: a pure function of formula, catalogue and settings.</summary>
 public static class Evaluator
 {
-    /// <summary>The worst so many are told: nobody reads on, and a formula made to be judged badly would be answered with megabytes.</summary>
+    /// <summary>The worst so many are told: nobody reads on, and a formula made to be judged badly would be answered with
+    /// megabytes.</summary>
     public const int MostFindings = 250;
 
     /// <summary>Evaluates a formula; of more than <see cref="MostFindings"/> findings the worst are told.</summary>
@@ -27,7 +28,15 @@ public static class Evaluator
     {
         var assessment = new Assessment(ResolvedFormula.Of(formula, catalogue, settings));
         var found = AllTopics.Finders.Select(finder => (Finder: finder, Findings: finder.Find(assessment).ToList())).ToList();
-        return Answer(assessment, [.. found.SelectMany(one => one.Findings.Select(finding => FixTrial.Tried(assessment, found, one.Finder, finding))).OrderBy(finding => finding.Severity).Take(MostFindings)]);
+        return Answer(
+            assessment,
+            [
+                .. found
+                    .SelectMany(one => one.Findings.Select(finding => FixTrial.Tried(assessment, found, one.Finder, finding)))
+                    .OrderBy(finding => finding.Severity)
+                    .Take(MostFindings),
+            ]
+        );
     }
 
     /// <summary>
@@ -36,7 +45,16 @@ public static class Evaluator
     public static EvaluationResult Sweep(Formula formula, Catalogue catalogue, EvaluationSettings settings)
     {
         var assessment = new Assessment(ResolvedFormula.Of(formula, catalogue, settings));
-        return Answer(assessment, [.. AllTopics.Finders.SelectMany(finder => finder.Find(assessment)).Select(finding => finding with { Ways = null, Fixes = [] }).OrderBy(finding => finding.Severity).Take(MostFindings)]);
+        return Answer(
+            assessment,
+            [
+                .. AllTopics
+                    .Finders.SelectMany(finder => finder.Find(assessment))
+                    .Select(finding => finding with { Ways = null, Fixes = [] })
+                    .OrderBy(finding => finding.Severity)
+                    .Take(MostFindings),
+            ]
+        );
     }
 
     /// <summary>The melt that a fix leads to, where it was tried out before it was offered; null where it was not.</summary>
@@ -72,32 +90,46 @@ public static class Evaluator
         };
     }
 
-    private static Verdict VerdictOf(Severity worst) => worst switch
-    {
-        Severity.Stop => Verdict.Stop,
-        Severity.Caution => Verdict.Caution,
-        Severity.Note => Verdict.Clear,
-        _ => throw new UnreachableException(),
-    };
+    private static Verdict VerdictOf(Severity worst) =>
+        worst switch
+        {
+            Severity.Stop => Verdict.Stop,
+            Severity.Caution => Verdict.Caution,
+            Severity.Note => Verdict.Clear,
+            _ => throw new UnreachableException(),
+        };
 
     private static EvaluatedLine LineOf(ResolvedFormula resolved, int line, OrderedDictionary<string, DosePlacement> placements)
     {
         var ingredient = resolved.Ingredients[line];
         var placement = placements[ingredient.Slug];
         return new EvaluatedLine(
-            resolved.Formula.Lines[line].Phase, ingredient.Slug, ingredient.Name, ingredient.Inci.Eu, ingredient.Class, ingredient.Role,
-            resolved.Formula.Lines[line].IsBalance, resolved.Totals.Percents[line],
-            placement.Window?.MinPercent, placement.Window?.MaxPercent, placement.Limit?.Percent, placement.Place,
-            [.. new[] { placement.Window?.Source, placement.Limit?.Source }.OfType<string>().Distinct()]);
+            resolved.Formula.Lines[line].Phase,
+            ingredient.Slug,
+            ingredient.Name,
+            ingredient.Inci.Eu,
+            ingredient.Class,
+            ingredient.Role,
+            resolved.Formula.Lines[line].IsBalance,
+            resolved.Totals.Percents[line],
+            placement.Window?.MinPercent,
+            placement.Window?.MaxPercent,
+            placement.Limit?.Percent,
+            placement.Place,
+            [.. new[] { placement.Window?.Source, placement.Limit?.Source }.OfType<string>().Distinct()]
+        );
     }
 
-    /// <summary>Density of the blend, g/mL = total / sum(w_i / rho_i): volumes add. Null when a density is not known or there is nothing.</summary>
+    /// <summary>Density of the blend, g/mL = total / sum(w_i / rho_i): volumes add. Null when a density is not known or there is
+    /// nothing.</summary>
     internal static double? DensityOf(ResolvedFormula resolved)
     {
         if (resolved.Totals.Total == 0m || resolved.Ingredients.Any(ingredient => ingredient.Density is null))
             return null;
-        var volume = resolved.Parts.Where(part => part.Mass > 0m)
-            .OrderBy(part => part.Ingredient.Slug, StringComparer.Ordinal).ThenBy(part => part.Mass)
+        var volume = resolved
+            .Parts.Where(part => part.Mass > 0m)
+            .OrderBy(part => part.Ingredient.Slug, StringComparer.Ordinal)
+            .ThenBy(part => part.Mass)
             .Sum(part => (double)part.Mass / part.Ingredient.Density!.Value);
         return (double)resolved.Totals.Total / volume;
     }

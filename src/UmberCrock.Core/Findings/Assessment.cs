@@ -1,7 +1,8 @@
 namespace UmberCrock.Core.Findings;
 
 /// <summary>
-/// A formula under evaluation and the reports of its topics, each made when it is first asked for: a fix that is tried out needs only some of them. It knows no topic: each
+/// A formula under evaluation and the reports of its topics, each made when it is first asked for: a fix that is tried out needs only some
+/// of them. It knows no topic: each
 /// topic says how its reports are made.
 /// </summary>
 internal sealed class Assessment(ResolvedFormula resolved)

@@ -12,8 +12,8 @@ namespace UmberCrock.Core.Findings;
 public sealed record ExplainedValue(string What, Message Value, string Source, Confidence Confidence)
 {
     /// <summary>A quantity of an ingredient, with words before and after it.</summary>
-    internal static ExplainedValue Of(Ingredient ingredient, Quantity quantity, Message? more = null, string before = "")
-        => new(ingredient.Name, $"{before}{quantity.Value:0.##} {quantity.Unit}{more}", quantity.Source, quantity.Confidence);
+    internal static ExplainedValue Of(Ingredient ingredient, Quantity quantity, Message? more = null, string before = "") =>
+        new(ingredient.Name, $"{before}{quantity.Value:0.##} {quantity.Unit}{more}", quantity.Source, quantity.Confidence);
 }
 
 /// <summary>How a prediction is computed: equations, the values under them for this formula, and how sure it is.</summary>
@@ -25,4 +25,11 @@ public sealed record ExplainedValue(string What, Message Value, string Source, C
 /// <param name="Confidence">How sure the prediction is.</param>
 /// <param name="Doubt">What it does not know.</param>
 public sealed record Explanation(
-    string Topic, string Title, ImmutableArray<Message> Equations, Message Words, ImmutableArray<ExplainedValue> Values, Confidence Confidence, Message Doubt);
+    string Topic,
+    string Title,
+    ImmutableArray<Message> Equations,
+    Message Words,
+    ImmutableArray<ExplainedValue> Values,
+    Confidence Confidence,
+    Message Doubt
+);

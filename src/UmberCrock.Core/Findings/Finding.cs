@@ -57,7 +57,8 @@ public sealed record Finding(
     Message Why,
     string Source,
     ImmutableArray<int> Lines,
-    ImmutableArray<Fix> Fixes)
+    ImmutableArray<Fix> Fixes
+)
 {
     /// <summary>
     /// Ways to cure it that must be tried before they are offered, the most promising first; made only when they are. Null when

@@ -162,11 +162,24 @@ public static class FindingCodes
     public static ImmutableArray<FindingCode> All { get; } =
     [
         new(TotalNot100, [Severity.Stop], "The percents do not make 100.00, or the balance line would be negative."),
-        new(OverLimit, [Severity.Stop], "Above a legal limit or industry standard for this use. Substances are summed over all lines that bring them."),
+        new(
+            OverLimit,
+            [Severity.Stop],
+            "Above a legal limit or industry standard for this use. Substances are summed over all lines that bring them."
+        ),
         new(AboveWindow, [Severity.Caution], "Above the usual working window for this kind of product."),
         new(BelowWindow, [Severity.Note], "Below the usual working window for this kind of product."),
-        new(GroupOver, [Severity.Stop, Severity.Caution], "A group's total is too high: essential oils, all scents, hard waxes, powders, preservatives."),
-        new(Phototoxic, [Severity.Stop, Severity.Caution], "A phototoxic oil left on skin that sees daylight: above its limit or the sum of shares above 1; a caution for any at all in a product worn in the sun."),
+        new(
+            GroupOver,
+            [Severity.Stop, Severity.Caution],
+            "A group's total is too high: essential oils, all scents, hard waxes, powders, preservatives."
+        ),
+        new(
+            Phototoxic,
+            [Severity.Stop, Severity.Caution],
+            "A phototoxic oil left on skin that sees daylight: above its limit or the sum of shares above 1; a caution for any "
+                + "at all in a product worn in the sun."
+        ),
         new(AudienceStop, [Severity.Stop], "Not for this audience or zone, with the reason."),
         new(AudienceCaution, [Severity.Caution, Severity.Note], "Asks for care with this audience or zone, with the reason."),
         new(AllergenSource, [Severity.Note], "Nut, cereal, soy, sesame, lanolin, bee products, coconut: say it."),
@@ -176,16 +189,36 @@ public static class FindingCodes
         new(AntioxidantMissing, [Severity.Caution], "Polyunsaturated oils with no antioxidant to slow their turning rancid."),
         new(AntioxidantNotPreservative, [Severity.Caution, Severity.Note], "A preservative is wanted and there is only an antioxidant."),
         new(PolarNotSoluble, [Severity.Caution], "A polar liquid or powder that the oil phase cannot dissolve or hold."),
-        new(EmulsifierMissing, [Severity.Caution, Severity.Note], "What rinses off, meets water or holds it has no emulsifier; beeswax and lanolin are none."),
+        new(
+            EmulsifierMissing,
+            [Severity.Caution, Severity.Note],
+            "What rinses off, meets water or holds it has no emulsifier; beeswax and lanolin are none."
+        ),
         new(EmulsifierLow, [Severity.Caution, Severity.Note], "It has one, and too little of it."),
         new(EmulsifierMismatch, [Severity.Caution], "The HLB that the emulsifiers supply is not what the oils want."),
         new(StageTooHot, [Severity.Caution], "A heat-sensitive ingredient sits in a stage hotter than it bears."),
-        new(WindowClosed, [Severity.Caution, Severity.Note], "It must go in below a temperature at which the mix has already set; a note when by less than the set point is known."),
+        new(
+            WindowClosed,
+            [Severity.Caution, Severity.Note],
+            "It must go in below a temperature at which the mix has already set; a note when by less than the set point is known."
+        ),
         new(SeizeRisk, [Severity.Caution], "A later phase large and cold enough to set the molten waxes on contact."),
-        new(GrainRisk, [Severity.Caution, Severity.Note], "A grain-prone butter, melted, in an amount that matters; a note for those that grain now and then."),
-        new(TooSoftWarm, [Severity.Caution, Severity.Note], "Softer than its form wants at the warm end of its climate; a note when by less than firmness is known."),
+        new(
+            GrainRisk,
+            [Severity.Caution, Severity.Note],
+            "A grain-prone butter, melted, in an amount that matters; a note for those that grain now and then."
+        ),
+        new(
+            TooSoftWarm,
+            [Severity.Caution, Severity.Note],
+            "Softer than its form wants at the warm end of its climate; a note when by less than firmness is known."
+        ),
         new(TooHardCold, [Severity.Caution, Severity.Note], "Harder than its form wants at the cold end; a note when by one band."),
-        new(WrongBand, [Severity.Caution, Severity.Note], "At 20 C it is not in a band its form wants; a note when by less than firmness is known."),
+        new(
+            WrongBand,
+            [Severity.Caution, Severity.Note],
+            "At 20 C it is not in a band its form wants; a note when by less than firmness is known."
+        ),
         new(Brittle, [Severity.Caution], "Wax that snaps brings nearly all of the firmness."),
         new(Drag, [Severity.Caution], "Scrapes on skin."),
         new(Greasy, [Severity.Caution], "Lies on skin for long."),
@@ -197,7 +230,11 @@ public static class FindingCodes
         new(BotanicalRaw, [Severity.Caution], "Plant powder or herb left in: grit, mould; strain it."),
         new(PowderOverload, [Severity.Caution], "More powder than the fatty phase can wet."),
         new(Rancidity, [Severity.Caution], "Polyunsaturated oils with a short life dominate."),
-        new(SunscreenUntested, [Severity.Caution, Severity.Stop], "Sun use or a UV filter: what cannot be known or claimed. A stop when the label claims protection."),
+        new(
+            SunscreenUntested,
+            [Severity.Caution, Severity.Stop],
+            "Sun use or a UV filter: what cannot be known or claimed. A stop when the label claims protection."
+        ),
         new(ClaimDrug, [Severity.Caution, Severity.Stop], "Wording of the label that treats, cures or names an illness."),
         new(ClaimSun, [Severity.Caution, Severity.Stop], "Wording of the label about the sun."),
         new(ClaimUntrue, [Severity.Stop], "Wording of the label that this formula contradicts."),

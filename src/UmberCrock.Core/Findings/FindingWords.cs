@@ -9,23 +9,32 @@ internal static class FindingWords
     /// The ingredients of some lines by name, most first: "Lanolin", "Lanolin and beeswax", "Lanolin, beeswax and 2 more". The order of
     /// the lines does not matter.
     /// </summary>
-    public static string Names(ResolvedFormula resolved, IEnumerable<int> lines)
-        => Join([.. lines.GroupBy(line => resolved.Ingredients[line].Name, StringComparer.Ordinal)
-            .OrderByDescending(resolved.PercentOf).ThenBy(group => group.Key, StringComparer.Ordinal).Select(group => group.Key)]);
+    public static string Names(ResolvedFormula resolved, IEnumerable<int> lines) =>
+        Join([
+            .. lines
+                .GroupBy(line => resolved.Ingredients[line].Name, StringComparer.Ordinal)
+                .OrderByDescending(resolved.PercentOf)
+                .ThenBy(group => group.Key, StringComparer.Ordinal)
+                .Select(group => group.Key),
+        ]);
 
     /// <summary>Joins names for a sentence; all but the first start small.</summary>
-    public static string Join(IReadOnlyList<string> names) => names.Count switch
-    {
-        0 => "",
-        1 => names[0],
-        2 => $"{names[0]} and {Small(names[1])}",
-        3 => $"{names[0]}, {Small(names[1])} and {Small(names[2])}",
-        _ => $"{names[0]}, {Small(names[1])} and {names.Count - 2} more",
-    };
+    public static string Join(IReadOnlyList<string> names) =>
+        names.Count switch
+        {
+            0 => "",
+            1 => names[0],
+            2 => $"{names[0]} and {Small(names[1])}",
+            3 => $"{names[0]}, {Small(names[1])} and {Small(names[2])}",
+            _ => $"{names[0]}, {Small(names[1])} and {names.Count - 2} more",
+        };
 
     /// <summary>A fix that takes lines out, where that can be done: the balance line cannot go.</summary>
-    public static ImmutableArray<Fix> LeaveOut(ResolvedFormula resolved, ImmutableArray<int> lines)
-        => lines.IsEmpty || lines.Any(line => resolved.Formula.Lines[line].IsBalance) ? [] : [FixBuilder.TakeOut(resolved, lines.Length == 1 ? "Leave it out" : "Leave them out", lines)];
+    public static ImmutableArray<Fix> LeaveOut(ResolvedFormula resolved, ImmutableArray<int> lines) =>
+        lines.IsEmpty || lines.Any(line => resolved.Formula.Lines[line].IsBalance)
+            ? []
+            : [FixBuilder.TakeOut(resolved, lines.Length == 1 ? "Leave it out" : "Leave them out", lines)];
 
-    private static string Small(string name) => name.Length > 1 && char.IsUpper(name[1]) ? name : char.ToLowerInvariant(name[0]) + name[1..];
+    private static string Small(string name) =>
+        name.Length > 1 && char.IsUpper(name[1]) ? name : char.ToLowerInvariant(name[0]) + name[1..];
 }

@@ -13,26 +13,28 @@ namespace UmberCrock.Core.Findings;
 internal static class FixBuilder
 {
     /// <summary>A fix that sets one dose.</summary>
-    public static Fix SetTo(ResolvedFormula resolved, int line, decimal percent, Message? title = null)
-        => Make(resolved, title ?? (Message)$"Set to {Decimals.Two(percent)}", [new SetPercent(line, percent)], Totals(resolved)[line] - percent, [line]);
+    public static Fix SetTo(ResolvedFormula resolved, int line, decimal percent, Message? title = null) =>
+        Make(
+            resolved,
+            title ?? (Message)$"Set to {Decimals.Two(percent)}",
+            [new SetPercent(line, percent)],
+            Totals(resolved)[line] - percent,
+            [line]
+        );
 
     /// <summary>A fix that sets several doses under one title.</summary>
-    public static Fix SetAll(ResolvedFormula resolved, Message title, IReadOnlyList<(int Line, decimal Percent)> doses)
-        => Make(
+    public static Fix SetAll(ResolvedFormula resolved, Message title, IReadOnlyList<(int Line, decimal Percent)> doses) =>
+        Make(
             resolved,
             title,
             [.. doses.Select(dose => new SetPercent(dose.Line, dose.Percent))],
             doses.Sum(dose => Totals(resolved)[dose.Line] - dose.Percent),
-            [.. doses.Select(dose => dose.Line)]);
+            [.. doses.Select(dose => dose.Line)]
+        );
 
     /// <summary>A fix that takes lines out; what they held goes to the balance.</summary>
-    public static Fix TakeOut(ResolvedFormula resolved, Message title, ImmutableArray<int> lines)
-        => Make(
-            resolved,
-            title,
-            [.. lines.OrderDescending().Select(line => new RemoveLine(line))],
-            resolved.PercentOf(lines),
-            lines);
+    public static Fix TakeOut(ResolvedFormula resolved, Message title, ImmutableArray<int> lines) =>
+        Make(resolved, title, [.. lines.OrderDescending().Select(line => new RemoveLine(line))], resolved.PercentOf(lines), lines);
 
     /// <summary>A fix that adds an ingredient to the last phase of a stage, making the phase when there is none.</summary>
     public static Fix Add(ResolvedFormula resolved, Ingredient ingredient, decimal percent, Stage stage, Message? title = null)
@@ -51,7 +53,11 @@ internal static class FixBuilder
         {
             // A move changes where the others stand: each is looked up in what the one before it left.
             var now = formula.Lines.ToList().FindIndex(candidate => ReferenceEquals(candidate, line));
-            var move = new MoveLine(now, phase, formula.Lines.Count(candidate => candidate.Phase == phase && !ReferenceEquals(candidate, line)));
+            var move = new MoveLine(
+                now,
+                phase,
+                formula.Lines.Count(candidate => candidate.Phase == phase && !ReferenceEquals(candidate, line))
+            );
             formula = move.Apply(formula);
             edits.Add(move);
         }
@@ -62,7 +68,13 @@ internal static class FixBuilder
     private static (string Phase, List<FormulaEdit> Edits) PhaseOf(Formula formula, Stage stage)
     {
         // Where no phase fits any more, the last one takes it; whether that cures anything is for the trial to say.
-        if ((formula.Phases.LastOrDefault(candidate => candidate.Stage == stage) ?? (formula.Phases.Length >= FormulaReader.MaxPhases ? formula.Phases[^1] : null)) is { } phase)
+        if (
+            (
+                formula.Phases.LastOrDefault(candidate => candidate.Stage == stage)
+                ?? (formula.Phases.Length >= FormulaReader.MaxPhases ? formula.Phases[^1] : null)
+            ) is
+            { } phase
+        )
             return (phase.Id, []);
         var id = PhaseIds.NextFree(formula);
         var name = stage switch
@@ -81,8 +93,7 @@ internal static class FixBuilder
 
     private static ImmutableArray<decimal> Totals(ResolvedFormula resolved) => resolved.Totals.Percents;
 
-    private static Fix Make(
-        ResolvedFormula resolved, Message title, List<FormulaEdit> edits, decimal freed, ImmutableArray<int> touched)
+    private static Fix Make(ResolvedFormula resolved, Message title, List<FormulaEdit> edits, decimal freed, ImmutableArray<int> touched)
     {
         var (giver, holds) = GiverOf(resolved, touched);
         if (giver < 0)
@@ -108,20 +119,25 @@ internal static class FixBuilder
     public static Fix Replace(int line, Ingredient other, Message title) => new(title, null, [new ReplaceIngredient(line, other.Slug)]);
 
     /// <summary>A fix that sets a list of texts.</summary>
-    public static Fix SetList(Message title, string field, ImmutableArray<string> texts) => new(title, null, [new SetField(field, System.Text.Json.JsonSerializer.SerializeToElement(texts))]);
+    public static Fix SetList(Message title, string field, ImmutableArray<string> texts) =>
+        new(title, null, [new SetField(field, System.Text.Json.JsonSerializer.SerializeToElement(texts))]);
 
     /// <summary>A fix that sets a field of the formula.</summary>
-    public static Fix SetField(Message title, string field, string value)
-        => new(title, null, [new SetField(field, System.Text.Json.JsonSerializer.SerializeToElement(value))]);
+    public static Fix SetField(Message title, string field, string value) =>
+        new(title, null, [new SetField(field, System.Text.Json.JsonSerializer.SerializeToElement(value))]);
 
     /// <summary>A fix that trades some of a line for another ingredient, which joins its phase.</summary>
-    public static Fix Trade(ResolvedFormula resolved, int line, decimal percent, Ingredient other, decimal otherPercent, Message title)
-        => Make(
-            resolved, title,
+    public static Fix Trade(ResolvedFormula resolved, int line, decimal percent, Ingredient other, decimal otherPercent, Message title) =>
+        Make(
+            resolved,
+            title,
             [new SetPercent(line, percent), new AddLine(resolved.Formula.Lines[line].Phase, other.Slug, otherPercent)],
-            Totals(resolved)[line] - percent - otherPercent, [line]);
+            Totals(resolved)[line] - percent - otherPercent,
+            [line]
+        );
 
-    /// <summary>The line that gives and takes what a fix moves, and what it holds: the balance line, or the largest liquid oil; -1 when there is neither.</summary>
+    /// <summary>The line that gives and takes what a fix moves, and what it holds: the balance line, or the largest liquid oil; -1 when
+    /// there is neither.</summary>
     public static (int Line, decimal Percent) GiverOf(ResolvedFormula resolved, ImmutableArray<int> touched)
     {
         if (resolved.Formula.BalanceIndex is var balance and >= 0)

@@ -10,13 +10,21 @@ namespace UmberCrock.Core.Findings;
 /// <summary>A substance's share of the whole formula: percent low to high, and the lines that bring it.</summary>
 public sealed record SubstanceSum(InciName Inci, decimal LowPercent, decimal HighPercent, bool Colourant, ImmutableArray<int> Lines);
 
-/// <summary>A hard limit on substances that count together, and what the formula holds of them: weight percent, and the lines that bring them.</summary>
-public sealed record BoundSubstance(ImmutableArray<string> Subject, DoseRule Rule, decimal LowPercent, decimal HighPercent, ImmutableArray<int> Lines);
+/// <summary>A hard limit on substances that count together, and what the formula holds of them: weight percent, and the lines that bring
+/// them.</summary>
+public sealed record BoundSubstance(
+    ImmutableArray<string> Subject,
+    DoseRule Rule,
+    decimal LowPercent,
+    decimal HighPercent,
+    ImmutableArray<int> Lines
+);
 
 /// <summary>A formula with its ingredients looked up and its percents added up: what every topic of the evaluation reads.</summary>
 public sealed class ResolvedFormula
 {
-    /// <summary>The lines that bring a substance and its share of each, 0 to 1, by name: asking every line for every rule takes most of an evaluation.</summary>
+    /// <summary>The lines that bring a substance and its share of each, 0 to 1, by name: asking every line for every rule takes most of an
+    /// evaluation.</summary>
     private readonly Dictionary<string, List<(int Line, decimal Low, decimal High)>> bearers;
 
     private ResolvedFormula(Formula formula, Catalogue catalogue, EvaluationSettings settings, ImmutableArray<Ingredient> ingredients)
@@ -28,7 +36,13 @@ public sealed class ResolvedFormula
         Totals = FormulaTotals.Of(formula);
         Substances = SumSubstances();
         bearers = Bearers(ingredients);
-        SubstanceLimits = [.. SubstanceLimit.Governing(catalogue.Rules.SubstanceLimits, formula, settings).Select(limit => BoundBy(limit)).Where(bound => !bound.Lines.IsEmpty)];
+        SubstanceLimits =
+        [
+            .. SubstanceLimit
+                .Governing(catalogue.Rules.SubstanceLimits, formula, settings)
+                .Select(limit => BoundBy(limit))
+                .Where(bound => !bound.Lines.IsEmpty),
+        ];
         Parts = [.. ingredients.Select((ingredient, line) => new MeltPart(ingredient, Totals.Percents[line]))];
     }
 
@@ -60,13 +74,17 @@ public sealed class ResolvedFormula
     public ImmutableArray<MeltPart> PartsInOrder => field.IsDefault ? field = MergeParts() : field;
 
     /// <summary>Looks every ingredient up.</summary>
-    /// <exception cref="DocumentException">A line names an ingredient that the catalogue does not have; its pointer names the line.</exception>
+    /// <exception cref="DocumentException">A line names an ingredient that the catalogue does not have; its pointer names the
+    /// line.</exception>
     public static ResolvedFormula Of(Formula formula, Catalogue catalogue, EvaluationSettings settings)
     {
-        var unknown = formula.Lines
-            .Select((line, index) => (line, index))
+        var unknown = formula
+            .Lines.Select((line, index) => (line, index))
             .Where(entry => catalogue.Find(entry.line.Ingredient) is null)
-            .Select(entry => new DocumentProblem($"/lines/{entry.index}/ingredient", $"\"{entry.line.Ingredient}\" is not an ingredient of the catalogue. GET /api/v1/ingredients lists them."))
+            .Select(entry => new DocumentProblem(
+                $"/lines/{entry.index}/ingredient",
+                $"\"{entry.line.Ingredient}\" is not an ingredient of the catalogue. GET /api/v1/ingredients lists them."
+            ))
             .ToList();
         return unknown.Count == 0
             ? new ResolvedFormula(formula, catalogue, settings, [.. formula.Lines.Select(line => catalogue.Find(line.Ingredient)!)])
@@ -77,7 +95,8 @@ public sealed class ResolvedFormula
     public ImmutableArray<int> LinesOf(string slug) => LinesWhere(ingredient => ingredient.Slug == slug);
 
     /// <summary>Indices of the lines whose ingredient fits, ascending.</summary>
-    public ImmutableArray<int> LinesWhere(Func<Ingredient, bool> fits) => [.. Enumerable.Range(0, Ingredients.Length).Where(line => fits(Ingredients[line]))];
+    public ImmutableArray<int> LinesWhere(Func<Ingredient, bool> fits) =>
+        [.. Enumerable.Range(0, Ingredients.Length).Where(line => fits(Ingredients[line]))];
 
     /// <summary>The rules, for short.</summary>
     public RuleBook Rules => Catalogue.Rules;
@@ -88,7 +107,8 @@ public sealed class ResolvedFormula
     /// </summary>
     public (decimal Low, decimal High, ImmutableArray<int> Lines) SumOf(ImmutableArray<string> names)
     {
-        decimal low = 0m, high = 0m;
+        decimal low = 0m,
+            high = 0m;
         var lines = new SortedSet<int>();
         foreach (var (line, lowShare, highShare) in names.SelectMany(name => bearers.GetValueOrDefault(name) ?? []))
         {
@@ -103,9 +123,13 @@ public sealed class ResolvedFormula
     /// <summary>Sum of some lines, weight percent.</summary>
     public decimal PercentOf(IEnumerable<int> lines) => lines.Sum(line => Totals.Percents[line]);
 
-    private ImmutableArray<MeltPart> MergeParts()
-        => [.. Parts.GroupBy(part => part.Ingredient.Slug, StringComparer.Ordinal).OrderBy(group => group.Key, StringComparer.Ordinal)
-            .Select(group => new MeltPart(group.First().Ingredient, group.Sum(part => part.Mass)))];
+    private ImmutableArray<MeltPart> MergeParts() =>
+        [
+            .. Parts
+                .GroupBy(part => part.Ingredient.Slug, StringComparer.Ordinal)
+                .OrderBy(group => group.Key, StringComparer.Ordinal)
+                .Select(group => new MeltPart(group.First().Ingredient, group.Sum(part => part.Mass))),
+        ];
 
     private BoundSubstance BoundBy(SubstanceLimit limit)
     {
@@ -143,7 +167,8 @@ public sealed class ResolvedFormula
         {
             foreach (var component in Ingredients[line].Composition)
             {
-                var before = sums.GetValueOrDefault(component.Inci.Eu) ?? new SubstanceSum(component.Inci, 0m, 0m, Ingredients[line].Colourant, []);
+                var before = sums.GetValueOrDefault(component.Inci.Eu)
+                    ?? new SubstanceSum(component.Inci, 0m, 0m, Ingredients[line].Colourant, []);
                 sums[component.Inci.Eu] = before with
                 {
                     LowPercent = before.LowPercent + (Totals.Percents[line] * component.LowPercent / 100m),

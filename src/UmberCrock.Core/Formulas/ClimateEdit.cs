@@ -6,5 +6,6 @@ namespace UmberCrock.Core.Formulas;
 internal static class ClimateEdit
 {
     /// <summary>The edit.</summary>
-    public static SetField To(Climate climate) => new("climate", JsonSerializer.SerializeToElement(new { lowCelsius = climate.LowCelsius, highCelsius = climate.HighCelsius }));
+    public static SetField To(Climate climate) =>
+        new("climate", JsonSerializer.SerializeToElement(new { lowCelsius = climate.LowCelsius, highCelsius = climate.HighCelsius }));
 }

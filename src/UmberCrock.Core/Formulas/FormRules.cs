@@ -74,8 +74,18 @@ public sealed record FormRow
 
     /// <summary>A formula of this form that holds nothing yet: worn, left on and made as usual.</summary>
     /// <param name="name">Its name.</param>
-    public Formula Start(string name)
-        => new() { Name = name, Form = Form, Zone = Zone, Exposure = Exposure, WetUse = WetUse, SunUse = SunUse, Process = Process, Phases = [] };
+    public Formula Start(string name) =>
+        new()
+        {
+            Name = name,
+            Form = Form,
+            Zone = Zone,
+            Exposure = Exposure,
+            WetUse = WetUse,
+            SunUse = SunUse,
+            Process = Process,
+            Phases = [],
+        };
 }
 
 /// <summary>The forms of product, one row each (data/forms.json), the one whose name tells most first.</summary>

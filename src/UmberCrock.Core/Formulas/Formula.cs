@@ -11,7 +11,8 @@ public sealed record Phase(string Id, string Name, Stage Stage);
 /// <summary>One line of a formula.</summary>
 /// <param name="Phase">Id of its phase.</param>
 /// <param name="Ingredient">Slug of its ingredient.</param>
-/// <param name="Percent">Weight percent, 0 to 100 with at most four decimals; null for the balance line, which takes what is left to 100.</param>
+/// <param name="Percent">Weight percent, 0 to 100 with at most four decimals; null for the balance line, which takes what is left to
+/// 100.</param>
 public sealed record FormulaLine(string Phase, string Ingredient, decimal? Percent)
 {
     /// <summary>True for the line that takes what is left to 100.</summary>

@@ -36,26 +36,40 @@ public sealed record FormulaComparison(ImmutableArray<DoseChange> Doses, Immutab
         var balances = (Balance(before), Balance(after));
         var slugs = now.Keys.Concat(was.Keys.Where(slug => !now.ContainsKey(slug)));
         return new FormulaComparison(
-            [.. slugs.Select(slug => new DoseChange(
-                slug, was.TryGetValue(slug, out var old) ? old : null, now.TryGetValue(slug, out var fresh) ? fresh : null, balances.Item1 == slug && balances.Item2 == slug))],
-            [.. FieldsOf(before, after).Where(field => !field.Before.Equals(field.After))]);
+            [
+                .. slugs.Select(slug => new DoseChange(
+                    slug,
+                    was.TryGetValue(slug, out var old) ? old : null,
+                    now.TryGetValue(slug, out var fresh) ? fresh : null,
+                    balances.Item1 == slug && balances.Item2 == slug
+                )),
+            ],
+            [.. FieldsOf(before, after).Where(field => !field.Before.Equals(field.After))]
+        );
     }
 
-    /// <summary>The changes in words, doses first, the one that only follows last: "beeswax 18 to 20", "carnauba wax in at 2", "sunflower oil follows to 62.50".</summary>
+    /// <summary>The changes in words, doses first, the one that only follows last: "beeswax 18 to 20", "carnauba wax in at 2", "sunflower
+    /// oil follows to 62.50".</summary>
     /// <param name="nameOf">Name of an ingredient by its slug.</param>
     public IEnumerable<Message> Words(Func<string, string> nameOf)
     {
         string Name(DoseChange dose) => nameOf(dose.Ingredient).Split('(')[0].Trim().ToLowerInvariant();
         return
         [
-            .. Doses.Where(dose => !dose.IsSame && !dose.Follows).Select(dose => dose switch
-            {
-                { Before: { } was, After: { } now } => (Message)$"{Name(dose)} {Decimals.Short(was)} to {Decimals.Short(now)}",
-                { After: { } now } => $"{Name(dose)} in at {Decimals.Short(now)}",
-                _ => $"{Name(dose)} out, was {Decimals.Short(dose.Before!.Value)}",
-            }),
+            .. Doses
+                .Where(dose => !dose.IsSame && !dose.Follows)
+                .Select(dose =>
+                    dose switch
+                    {
+                        { Before: { } was, After: { } now } => (Message)$"{Name(dose)} {Decimals.Short(was)} to {Decimals.Short(now)}",
+                        { After: { } now } => $"{Name(dose)} in at {Decimals.Short(now)}",
+                        _ => $"{Name(dose)} out, was {Decimals.Short(dose.Before!.Value)}",
+                    }
+                ),
             .. Fields.Select(field => (Message)$"{field.Field}: {field.Before} to {field.After}"),
-            .. Doses.Where(dose => !dose.IsSame && dose.Follows).Select(dose => (Message)$"{Name(dose)} follows to {Decimals.Short(dose.After ?? 0m)}"),
+            .. Doses
+                .Where(dose => !dose.IsSame && dose.Follows)
+                .Select(dose => (Message)$"{Name(dose)} follows to {Decimals.Short(dose.After ?? 0m)}"),
         ];
     }
 
@@ -82,7 +96,9 @@ public sealed record FormulaComparison(ImmutableArray<DoseChange> Doses, Immutab
             Of("use", formula => Plain(formula.Exposure)),
             Of("meets water", formula => YesNo(formula.WetUse)),
             Of("meets sun", formula => YesNo(formula.SunUse)),
-            Of("climate", formula => $"{Decimals.Short(formula.Climate.LowCelsius)} to {Decimals.Short(formula.Climate.HighCelsius).Celsius}"),
+            Of("climate", formula =>
+                $"{Decimals.Short(formula.Climate.LowCelsius)} to {Decimals.Short(formula.Climate.HighCelsius).Celsius}"
+            ),
             Of("process", formula => Plain(formula.Process)),
             Of("phases", formula => string.Join(", ", formula.Phases.Select(phase => $"{phase.Id} {phase.Name} ({Plain(phase.Stage)})"))),
             .. PhaseMoves(before, after),
@@ -93,15 +109,16 @@ public sealed record FormulaComparison(ImmutableArray<DoseChange> Doses, Immutab
     }
 
     /// <summary>Ingredients of one line each that stand in another phase.</summary>
-    private static IEnumerable<FieldChange> PhaseMoves(Formula before, Formula after)
-        => from line in after.Lines
-           let was = before.Lines.Where(other => other.Ingredient == line.Ingredient).ToList()
-           where was.Count == 1 && after.Lines.Count(other => other.Ingredient == line.Ingredient) == 1
-           select new FieldChange($"phase of {line.Ingredient.Replace('-', ' ')}", was[0].Phase, line.Phase);
+    private static IEnumerable<FieldChange> PhaseMoves(Formula before, Formula after) =>
+        from line in after.Lines
+        let was = before.Lines.Where(other => other.Ingredient == line.Ingredient).ToList()
+        where was.Count == 1 && after.Lines.Count(other => other.Ingredient == line.Ingredient) == 1
+        select new FieldChange($"phase of {line.Ingredient.Replace('-', ' ')}", was[0].Phase, line.Phase);
 
     private static string Listed(IReadOnlyCollection<string> words) => words.Count == 0 ? "none" : string.Join("; ", words);
 
     private static string YesNo(bool value) => value ? "yes" : "no";
 
-    private static string Plain<T>(T value) where T : struct, Enum => Vocabulary.Word(value).Replace('-', ' ');
+    private static string Plain<T>(T value)
+        where T : struct, Enum => Vocabulary.Word(value).Replace('-', ' ');
 }

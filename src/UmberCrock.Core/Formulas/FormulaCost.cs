@@ -11,8 +11,14 @@ public sealed record FormulaCost(decimal? PerKilogram, decimal PricedPercent)
     public static FormulaCost Of(Formula formula, Func<string, decimal?> pricePerKilogram)
     {
         var totals = FormulaTotals.Of(formula);
-        var priced = formula.Lines.Select((line, at) => (Percent: totals.Percents[at], Price: pricePerKilogram(line.Ingredient))).Where(line => line.Price is not null && line.Percent > 0m).ToList();
+        var priced = formula
+            .Lines.Select((line, at) => (Percent: totals.Percents[at], Price: pricePerKilogram(line.Ingredient)))
+            .Where(line => line.Price is not null && line.Percent > 0m)
+            .ToList();
         var percent = priced.Sum(line => line.Percent);
-        return new FormulaCost(percent > 0m ? decimal.Round(priced.Sum(line => line.Percent * line.Price!.Value) / percent, 2) : null, percent);
+        return new FormulaCost(
+            percent > 0m ? decimal.Round(priced.Sum(line => line.Percent * line.Price!.Value) / percent, 2) : null,
+            percent
+        );
     }
 }

@@ -32,7 +32,9 @@ public abstract record FormulaEdit
             }
             catch (DocumentException refused)
             {
-                throw new DocumentException([.. refused.Problems.Select(problem => problem with { Pointer = $"/{index}{problem.Pointer}" })]);
+                throw new DocumentException([
+                    .. refused.Problems.Select(problem => problem with { Pointer = $"/{index}{problem.Pointer}" }),
+                ]);
             }
 
             index++;
@@ -41,8 +43,8 @@ public abstract record FormulaEdit
         return formula;
     }
 
-    private protected static FormulaLine LineAt(Formula formula, int line)
-        => line >= 0 && line < formula.Lines.Length
+    private protected static FormulaLine LineAt(Formula formula, int line) =>
+        line >= 0 && line < formula.Lines.Length
             ? formula.Lines[line]
             : throw new DocumentException("/line", $"is {line}, but the formula's lines run from 0 to {formula.Lines.Length - 1}.");
 
@@ -52,8 +54,8 @@ public abstract record FormulaEdit
             throw new DocumentException("/phase", $"\"{phase}\" is not the id of a phase of this formula.");
     }
 
-    private protected static decimal RequirePercent(decimal percent)
-        => percent is >= 0m and <= 100m && decimal.Round(percent, 4) == percent
+    private protected static decimal RequirePercent(decimal percent) =>
+        percent is >= 0m and <= 100m && decimal.Round(percent, 4) == percent
             ? Decimals.Trim(percent)
             : throw new DocumentException("/percent", $"{percent} is not a dose: from 0 to 100, at most four decimals.");
 }
@@ -65,8 +67,11 @@ public sealed record SetPercent(int Line, decimal Percent) : FormulaEdit
     public override string Op => "setPercent";
 
     /// <inheritdoc/>
-    public override Formula Apply(Formula formula)
-        => formula with { Lines = formula.Lines.SetItem(Line, LineAt(formula, Line) with { Percent = RequirePercent(Percent) }) };
+    public override Formula Apply(Formula formula) =>
+        formula with
+        {
+            Lines = formula.Lines.SetItem(Line, LineAt(formula, Line) with { Percent = RequirePercent(Percent) }),
+        };
 }
 
 /// <summary>Makes a line the balance line; the old one keeps the percent it held.</summary>
@@ -94,8 +99,11 @@ public sealed record ReplaceIngredient(int Line, string Ingredient) : FormulaEdi
     public override string Op => "replaceIngredient";
 
     /// <inheritdoc/>
-    public override Formula Apply(Formula formula)
-        => formula with { Lines = formula.Lines.SetItem(Line, LineAt(formula, Line) with { Ingredient = Ingredient }) };
+    public override Formula Apply(Formula formula) =>
+        formula with
+        {
+            Lines = formula.Lines.SetItem(Line, LineAt(formula, Line) with { Ingredient = Ingredient }),
+        };
 }
 
 /// <summary>Adds a line at the end of a phase.</summary>
@@ -153,8 +161,11 @@ public sealed record MoveLine(int Line, string Phase, int Position) : FormulaEdi
 internal static class LedgerOrder
 {
     /// <summary>The formula with its lines grouped in the order of its phases; the order within a phase is kept.</summary>
-    public static Formula Sort(Formula formula)
-        => formula with { Lines = [.. formula.Phases.SelectMany(phase => formula.Lines.Where(line => line.Phase == phase.Id))] };
+    public static Formula Sort(Formula formula) =>
+        formula with
+        {
+            Lines = [.. formula.Phases.SelectMany(phase => formula.Lines.Where(line => line.Phase == phase.Id))],
+        };
 
     /// <summary>The index after the last line of a phase, or, when it has none, after the phases before it.</summary>
     public static int EndOf(Formula formula, string phase)

@@ -56,8 +56,21 @@ public sealed record SetField(string Field, JsonElement Value) : FormulaEdit
 {
     private static readonly ImmutableHashSet<string> Settable =
     [
-        "name", "form", "zone", "audience", "exposure", "wetUse", "sunUse", "climate", "climate.lowCelsius", "climate.highCelsius",
-        "process", "notes", "label.claims", "label.declares", "phases",
+        "name",
+        "form",
+        "zone",
+        "audience",
+        "exposure",
+        "wetUse",
+        "sunUse",
+        "climate",
+        "climate.lowCelsius",
+        "climate.highCelsius",
+        "process",
+        "notes",
+        "label.claims",
+        "label.declares",
+        "phases",
     ];
 
     /// <inheritdoc/>
@@ -81,7 +94,15 @@ public sealed record SetField(string Field, JsonElement Value) : FormulaEdit
         }
         catch (DocumentException refused)
         {
-            throw new DocumentException([.. refused.Problems.Select(problem => problem with { Pointer = "/value", Reason = $"{problem.Pointer.TrimStart('/')} {problem.Reason}" })]);
+            throw new DocumentException([
+                .. refused.Problems.Select(problem =>
+                    problem with
+                    {
+                        Pointer = "/value",
+                        Reason = $"{problem.Pointer.TrimStart('/')} {problem.Reason}",
+                    }
+                ),
+            ]);
         }
     }
 }

@@ -51,7 +51,14 @@ public static class FormulaReader
         catch (JsonException problem)
         {
             var place = problem.LineNumber is { } line ? $" at line {line + 1}, column {problem.BytePositionInLine + 1}" : "";
-            throw new DocumentException("/", $"is not well-formed JSON{place}: it is cut short, names a member twice, nests deeper than {ContractJson.MaxDepth} levels, or holds something JSON has no word for.") { IsMalformed = true };
+            throw new DocumentException(
+                "/",
+                $"is not well-formed JSON{place}: it is cut short, names a member twice, nests deeper than "
+                    + $"{ContractJson.MaxDepth} levels, or holds something JSON has no word for."
+            )
+            {
+                IsMalformed = true,
+            };
         }
     }
 
@@ -97,7 +104,11 @@ public static class FormulaReader
             walker.Refuse(walker.At("format"), $"says \"{format}\"; a formula says \"{Format}\".");
         var version = walker.Number("version", required: true, 0, 1_000_000);
         if (version > Version)
-            walker.Refuse(walker.At("version"), $"says {version}: a newer version of Umber Crock wrote this file. This one reads version {Version}; update it to open the file.");
+            walker.Refuse(
+                walker.At("version"),
+                $"says {version}: a newer version of Umber Crock wrote this file. This one reads version {Version}; update it to "
+                    + $"open the file."
+            );
         else if (version is not null && version != Version)
             walker.Refuse(walker.At("version"), $"says {version}; this application reads version {Version}.");
     }
@@ -112,7 +123,11 @@ public static class FormulaReader
 
     private static Phase ReadPhase(JsonWalker walker)
     {
-        var phase = new Phase(walker.Text("id", null, 4), PlainText.OneLine(walker.Text("name", "", LongestName)), walker.Word<Stage>("stage", null));
+        var phase = new Phase(
+            walker.Text("id", null, 4),
+            PlainText.OneLine(walker.Text("name", "", LongestName)),
+            walker.Word<Stage>("stage", null)
+        );
         if (walker.HasText("id") && !PhaseIds.IsValid(phase.Id))
             walker.Refuse(walker.At("id"), PhaseIds.Rule);
         walker.RefuseUnknown();
@@ -186,8 +201,8 @@ public static class PhaseIds
     public const string Rule = "must be one to four letters or digits.";
 
     /// <summary>The first letter that no phase of a formula has as its id; a formula has fewer phases than there are letters.</summary>
-    public static string NextFree(Formula formula)
-        => Enumerable.Range('A', 26).Select(letter => ((char)letter).ToString()).First(id => formula.Phases.All(phase => phase.Id != id));
+    public static string NextFree(Formula formula) =>
+        Enumerable.Range('A', 26).Select(letter => ((char)letter).ToString()).First(id => formula.Phases.All(phase => phase.Id != id));
 
     /// <summary>True for one to four ASCII letters or digits.</summary>
     public static bool IsValid(string id) => id.Length is >= 1 and <= 4 && id.All(char.IsAsciiLetterOrDigit);

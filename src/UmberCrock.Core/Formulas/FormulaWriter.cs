@@ -7,31 +7,36 @@ namespace UmberCrock.Core.Formulas;
 public static class FormulaWriter
 {
     /// <summary>The document as JSON.</summary>
-    public static JsonObject Write(Formula formula) => new()
-    {
-        ["format"] = FormulaReader.Format,
-        ["version"] = FormulaReader.Version,
-        ["name"] = formula.Name,
-        ["form"] = Vocabulary.Word(formula.Form),
-        ["zone"] = Vocabulary.Word(formula.Zone),
-        ["audience"] = Vocabulary.Word(formula.Audience),
-        ["exposure"] = Vocabulary.Word(formula.Exposure),
-        ["wetUse"] = formula.WetUse,
-        ["sunUse"] = formula.SunUse,
-        ["climate"] = new JsonObject { ["lowCelsius"] = formula.Climate.LowCelsius, ["highCelsius"] = formula.Climate.HighCelsius },
-        ["process"] = Vocabulary.Word(formula.Process),
-        ["phases"] = new JsonArray([.. formula.Phases.Select(phase => new JsonObject
+    public static JsonObject Write(Formula formula) =>
+        new()
         {
-            ["id"] = phase.Id, ["name"] = phase.Name, ["stage"] = Vocabulary.Word(phase.Stage),
-        })]),
-        ["lines"] = new JsonArray([.. formula.Lines.Select(WriteLine)]),
-        ["label"] = new JsonObject { ["claims"] = Texts(formula.Label.Claims), ["declares"] = Texts(formula.Label.Declares) },
-        ["notes"] = formula.Notes,
-    };
+            ["format"] = FormulaReader.Format,
+            ["version"] = FormulaReader.Version,
+            ["name"] = formula.Name,
+            ["form"] = Vocabulary.Word(formula.Form),
+            ["zone"] = Vocabulary.Word(formula.Zone),
+            ["audience"] = Vocabulary.Word(formula.Audience),
+            ["exposure"] = Vocabulary.Word(formula.Exposure),
+            ["wetUse"] = formula.WetUse,
+            ["sunUse"] = formula.SunUse,
+            ["climate"] = new JsonObject { ["lowCelsius"] = formula.Climate.LowCelsius, ["highCelsius"] = formula.Climate.HighCelsius },
+            ["process"] = Vocabulary.Word(formula.Process),
+            ["phases"] = new JsonArray([
+                .. formula.Phases.Select(phase => new JsonObject
+                {
+                    ["id"] = phase.Id,
+                    ["name"] = phase.Name,
+                    ["stage"] = Vocabulary.Word(phase.Stage),
+                }),
+            ]),
+            ["lines"] = new JsonArray([.. formula.Lines.Select(WriteLine)]),
+            ["label"] = new JsonObject { ["claims"] = Texts(formula.Label.Claims), ["declares"] = Texts(formula.Label.Declares) },
+            ["notes"] = formula.Notes,
+        };
 
     /// <summary>The document as text; indented for files that people open.</summary>
-    public static string ToText(Formula formula, bool indented = false)
-        => Write(formula).ToJsonString(indented ? ContractJson.Indented : ContractJson.Options);
+    public static string ToText(Formula formula, bool indented = false) =>
+        Write(formula).ToJsonString(indented ? ContractJson.Indented : ContractJson.Options);
 
     private static JsonObject WriteLine(FormulaLine line)
     {

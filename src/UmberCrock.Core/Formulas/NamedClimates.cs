@@ -20,7 +20,8 @@ public sealed record NamedClimate(string Key, string Name, decimal LowCelsius, d
 /// <param name="HotWeatherCelsius">What hot weather means where a formula is made fit for it, C.</param>
 /// <param name="Source">Where they come from.</param>
 /// <param name="Confidence">How sure they are.</param>
-public sealed record NamedClimates(ImmutableArray<NamedClimate> Climates, decimal HotWeatherCelsius, string Source, Confidence Confidence) : IRules<NamedClimates>
+public sealed record NamedClimates(ImmutableArray<NamedClimate> Climates, decimal HotWeatherCelsius, string Source, Confidence Confidence)
+    : IRules<NamedClimates>
 {
     static RuleFile IRules<NamedClimates>.File { get; } = new("climates.json", FormulasJson.Default);
 }

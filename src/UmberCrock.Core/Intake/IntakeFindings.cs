@@ -20,8 +20,9 @@ internal static class IntakeFindings
     /// <summary>What is left out is mostly a round number of grams.</summary>
     private const decimal RoundGrams = 5m;
 
-    public static IEnumerable<Finding> Of(ImmutableArray<IntakeLine> lines, decimal total, decimal? claim, ResolvedFormula resolved)
-        => new[] { Unmatched(lines, resolved), Total(total, claim, resolved), Volumes(lines, resolved), Ranges(lines, resolved) }.OfType<Finding>()
+    public static IEnumerable<Finding> Of(ImmutableArray<IntakeLine> lines, decimal total, decimal? claim, ResolvedFormula resolved) =>
+        new[] { Unmatched(lines, resolved), Total(total, claim, resolved), Volumes(lines, resolved), Ranges(lines, resolved) }
+            .OfType<Finding>()
             .Concat(Believable([.. lines.Select((_, index) => SlippedPoint(lines, index, total, resolved)).OfType<Finding>()]));
 
     /// <summary>Points slip one at a time: where many doses are out, the recipe is of another kind, or one large line is wrong.</summary>
@@ -30,22 +31,45 @@ internal static class IntakeFindings
     private static Finding? Unmatched(ImmutableArray<IntakeLine> lines, ResolvedFormula resolved)
     {
         var unknown = Where(lines, line => line.Ingredient is null || line.Grams is null);
-        return unknown.IsEmpty ? null : Make(
-            FindingCodes.IntakeUnmatched, Severity.Caution, unknown.Length == 1 ? "A line is not understood" : (Message)$"{unknown.Length} lines are not understood",
-            $"{string.Join("; ", unknown.Take(3).Select(index => $"line {lines[index].Number}: {Shortened(lines[index].Text)}"))}{(unknown.Length > 3 ? "; and more" : "")}.",
-            "No ingredient goes by that name, or there is no amount to weigh. It counts as 0.00 g until you say what it is.", unknown, resolved);
+        return unknown.IsEmpty
+            ? null
+            : Make(
+                FindingCodes.IntakeUnmatched,
+                Severity.Caution,
+                unknown.Length == 1 ? "A line is not understood" : (Message)$"{unknown.Length} lines are not understood",
+                $"{string.Join("; ", unknown.Take(3)
+                    .Select(index => $"line {lines[index].Number}: {Shortened(lines[index].Text)}"))}{(unknown.Length > 3 ? "; and more"
+                    : "")}.",
+                "No ingredient goes by that name, or there is no amount to weigh. It counts as 0.00 g until you say what it is.",
+                unknown,
+                resolved
+            );
     }
 
     private static Finding? Total(decimal total, decimal? claim, ResolvedFormula resolved)
     {
-        if (claim is not { } claimed || claimed <= 0m || total <= 0m || Math.Abs(total - claimed) <= claimed * resolved.Rules.Intake.ClaimWithin)
+        if (
+            claim is not { } claimed
+            || claimed <= 0m
+            || total <= 0m
+            || Math.Abs(total - claimed) <= claimed * resolved.Rules.Intake.ClaimWithin
+        )
             return null;
         var off = total - claimed;
-        var round = off < 0m && decimal.Round(-off / RoundGrams) is var steps and > 0m && Math.Abs((steps * RoundGrams) + off) <= -off / 100m;
+        var round =
+            off < 0m && decimal.Round(-off / RoundGrams) is var steps and > 0m && Math.Abs((steps * RoundGrams) + off) <= -off / 100m;
         return Make(
-            FindingCodes.IntakeTotal, Severity.Caution, off > 0m ? (Message)$"{Two(off).Grams} more than it claims to make" : $"{Two(-off).Grams} less than it claims to make",
-            $"The lines come to {Two(total).Grams}, the recipe says {Two(claimed).Grams}: {Two(100m * Math.Abs(off) / claimed).Percent} {(off > 0m ? "over" : "short")}.",
-            round ? "It is short by a round number: an ingredient may have been left out." : "A point may have slipped, a spoon may be heaped, or a line left out.", [], resolved);
+            FindingCodes.IntakeTotal,
+            Severity.Caution,
+            off > 0m ? (Message)$"{Two(off).Grams} more than it claims to make" : $"{Two(-off).Grams} less than it claims to make",
+            $"The lines come to {Two(total).Grams}, the recipe says {Two(claimed).Grams}: "
+                + $"{Two(100m * Math.Abs(off) / claimed).Percent} {(off > 0m ? "over" : "short")}.",
+            round
+                ? "It is short by a round number: an ingredient may have been left out."
+                : "A point may have slipped, a spoon may be heaped, or a line left out.",
+            [],
+            resolved
+        );
     }
 
     private static Finding? Volumes(ImmutableArray<IntakeLine> lines, ResolvedFormula resolved)
@@ -55,46 +79,85 @@ internal static class IntakeFindings
             return null;
         var widest = guessed.MaxBy(index => lines[index].GramsHigh!.Value - lines[index].GramsLow!.Value);
         return Make(
-            FindingCodes.IntakeVolume, Severity.Note, guessed.Length == 1 ? "One amount is not weighed" : (Message)$"{guessed.Length} amounts are not weighed",
-            $"Widest is line {lines[widest].Number}: {Two(lines[widest].GramsLow!.Value)} to {Two(lines[widest].GramsHigh!.Value).Grams}. Weigh that one next time.",
-            "Spoons, cups and drops hold more or less of a powder, a pellet or an oil; a balance knows.", guessed, resolved);
+            FindingCodes.IntakeVolume,
+            Severity.Note,
+            guessed.Length == 1 ? "One amount is not weighed" : (Message)$"{guessed.Length} amounts are not weighed",
+            $"Widest is line {lines[widest].Number}: {Two(lines[widest].GramsLow!.Value)} to "
+                + $"{Two(lines[widest].GramsHigh!.Value).Grams}. Weigh that one next time.",
+            "Spoons, cups and drops hold more or less of a powder, a pellet or an oil; a balance knows.",
+            guessed,
+            resolved
+        );
     }
 
     private static Finding? Ranges(ImmutableArray<IntakeLine> lines, ResolvedFormula resolved)
     {
         var ranges = Where(lines, line => line.AmountLow < line.AmountHigh && line.Grams is not null);
-        return ranges.IsEmpty ? null : Make(
-            FindingCodes.IntakeRange, Severity.Note, "A range is read as its middle",
-            $"Line {lines[ranges[0]].Number}: {Short(lines[ranges[0]].AmountLow!.Value)} to {Short(lines[ranges[0]].AmountHigh!.Value)} {lines[ranges[0]].Unit}, {Two(lines[ranges[0]].GramsLow!.Value)} to {Two(lines[ranges[0]].GramsHigh!.Value).Grams}.",
-            "The recipe leaves it open; set the dose you mean on the bench.", ranges, resolved);
+        return ranges.IsEmpty
+            ? null
+            : Make(
+                FindingCodes.IntakeRange,
+                Severity.Note,
+                "A range is read as its middle",
+                $"Line {lines[ranges[0]].Number}: {Short(lines[ranges[0]].AmountLow!.Value)} to "
+                    + $"{Short(lines[ranges[0]].AmountHigh!.Value)} {lines[ranges[0]].Unit}, "
+                    + $"{Two(lines[ranges[0]].GramsLow!.Value)} to {Two(lines[ranges[0]].GramsHigh!.Value).Grams}.",
+                "The recipe leaves it open; set the dose you mean on the bench.",
+                ranges,
+                resolved
+            );
     }
 
     /// <summary>A dose that fits its window only when divided or multiplied by ten, its share of the total counted anew.</summary>
     private static Finding? SlippedPoint(ImmutableArray<IntakeLine> lines, int index, decimal total, ResolvedFormula resolved)
     {
-        if (lines[index] is not { Line: { } at, Grams: { } grams, Percent: { } percent } line
-            || DosePlacement.WindowFor(resolved.Formula, resolved.Ingredients[at], resolved.Rules, resolved.Settings) is not { MaxPercent: { } most } window)
+        if (
+            lines[index] is not { Line: { } at, Grams: { } grams, Percent: { } percent } line
+            || DosePlacement.WindowFor(resolved.Formula, resolved.Ingredients[at], resolved.Rules, resolved.Settings)
+                is not { MaxPercent: { } most } window
+        )
         {
             return null;
         }
 
         var least = window.MinPercent ?? 0m;
-        var other = percent > Bold * most ? grams / Tenfold : percent < least / Bold ? grams * Tenfold : grams;
+        var other =
+            percent > Bold * most ? grams / Tenfold
+            : percent < least / Bold ? grams * Tenfold
+            : grams;
         var share = 100m * other / (total - grams + other);
         if (other == grams || share < least || share > most)
             return null;
-        var fix = resolved.Formula.Lines[at].IsBalance ? [] : ImmutableArray.Create(new Fix($"Read {Two(other).Grams}", null, [new SetPercent(at, decimal.Round(share, 2))]));
+        var fix = resolved.Formula.Lines[at].IsBalance
+            ? []
+            : ImmutableArray.Create(new Fix($"Read {Two(other).Grams}", null, [new SetPercent(at, decimal.Round(share, 2))]));
         return Make(
-            FindingCodes.IntakeTenfold, Severity.Caution, $"{resolved.Ingredients[at].Name} fits only {(other < grams ? "divided" : "multiplied")} by ten",
-            $"Line {line.Number} comes to {Two(percent).Percent}; {Short(least)} to {Short(most).Percent} is usual. With {Two(other).Grams} it is {Two(share).Percent}.",
-            "A point slips easily in copying.", [index], resolved) with
-        { Fixes = fix };
+            FindingCodes.IntakeTenfold,
+            Severity.Caution,
+            $"{resolved.Ingredients[at].Name} fits only {(other < grams ? "divided" : "multiplied")} by ten",
+            $"Line {line.Number} comes to {Two(percent).Percent}; {Short(least)} to {Short(most).Percent} is usual. With "
+                + $"{Two(other).Grams} it is {Two(share).Percent}.",
+            "A point slips easily in copying.",
+            [index],
+            resolved
+        ) with
+        {
+            Fixes = fix,
+        };
     }
 
-    private static ImmutableArray<int> Where(ImmutableArray<IntakeLine> lines, Func<IntakeLine, bool> fits) => [.. Enumerable.Range(0, lines.Length).Where(index => fits(lines[index]))];
+    private static ImmutableArray<int> Where(ImmutableArray<IntakeLine> lines, Func<IntakeLine, bool> fits) =>
+        [.. Enumerable.Range(0, lines.Length).Where(index => fits(lines[index]))];
 
     private static string Shortened(string text) => text.Trim() is var trimmed && trimmed.Length > 40 ? trimmed[..40] + "…" : trimmed;
 
-    private static Finding Make(string code, Severity severity, Message title, Message detail, Message why, ImmutableArray<int> lines, ResolvedFormula resolved)
-        => new(code, severity, title, detail, why, resolved.Rules.Intake.Source, lines, []);
+    private static Finding Make(
+        string code,
+        Severity severity,
+        Message title,
+        Message detail,
+        Message why,
+        ImmutableArray<int> lines,
+        ResolvedFormula resolved
+    ) => new(code, severity, title, detail, why, resolved.Rules.Intake.Source, lines, []);
 }

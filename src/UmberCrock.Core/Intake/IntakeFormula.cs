@@ -13,12 +13,21 @@ internal static class IntakeFormula
     private const double MeltCelsius = 70;
 
     /// <summary>The formula, and for each line that was read the index of its line there, or null.</summary>
-    public static (Formula Formula, ImmutableArray<int?> Places) Of(LineReading reading, IReadOnlyList<Measured?> measured, IntakeOptions options, FormRules forms)
+    public static (Formula Formula, ImmutableArray<int?> Places) Of(
+        LineReading reading,
+        IReadOnlyList<Measured?> measured,
+        IntakeOptions options,
+        FormRules forms
+    )
     {
         var total = measured.Sum(line => line?.Grams ?? 0m);
-        var taken = Enumerable.Range(0, reading.Lines.Count)
+        var taken = Enumerable
+            .Range(0, reading.Lines.Count)
             .Where(index => reading.Lines[index].Ingredient is not null && measured[index] is { Grams: > 0m })
-            .OrderByDescending(index => measured[index]!.Grams).Take(Formula.MaxLines).Order().ToList();
+            .OrderByDescending(index => measured[index]!.Grams)
+            .Take(Formula.MaxLines)
+            .Order()
+            .ToList();
         var (phases, phaseOf) = Phases(reading, taken);
         var ledger = taken.OrderBy(index => phases.FindIndex(phase => phase.Id == phaseOf[index])).ThenBy(index => index).ToList();
         var places = new int?[reading.Lines.Count];
@@ -27,29 +36,47 @@ internal static class IntakeFormula
 
         var balance = BalanceOf(reading, measured, taken);
         var form = forms.Of(options.Form ?? FormOf(reading.Name, forms));
-        return (form.Start(reading.Name is { Length: > 0 } name ? name[..Math.Min(name.Length, FormulaReader.LongestName)] : "Recipe taken in") with
-        {
-            Phases = [.. phases],
-            Lines = [.. ledger.Select(index => new FormulaLine(phaseOf[index], reading.Lines[index].Ingredient!.Slug, index == balance ? null : decimal.Round(Whole * measured[index]!.Grams / total, 2)))],
-        }, [.. places]);
+        return (
+            form.Start(
+                reading.Name is { Length: > 0 } name ? name[..Math.Min(name.Length, FormulaReader.LongestName)] : "Recipe taken in"
+            ) with
+            {
+                Phases = [.. phases],
+                Lines =
+                [
+                    .. ledger.Select(index => new FormulaLine(
+                        phaseOf[index],
+                        reading.Lines[index].Ingredient!.Slug,
+                        index == balance ? null : decimal.Round(Whole * measured[index]!.Grams / total, 2)
+                    )),
+                ],
+            },
+            [.. places]
+        );
     }
 
     /// <summary>The line that takes what rounding leaves: the one said to, else the largest liquid oil, else the largest.</summary>
-    private static int BalanceOf(LineReading reading, IReadOnlyList<Measured?> measured, List<int> taken)
-        => taken.OrderByDescending(index => reading.Lines[index].IsBalance).ThenByDescending(index => reading.Lines[index].Ingredient!.Class == IngredientClass.Oil)
-            .ThenByDescending(index => measured[index]!.Grams).FirstOrDefault(-1);
+    private static int BalanceOf(LineReading reading, IReadOnlyList<Measured?> measured, List<int> taken) =>
+        taken
+            .OrderByDescending(index => reading.Lines[index].IsBalance)
+            .ThenByDescending(index => reading.Lines[index].Ingredient!.Class == IngredientClass.Oil)
+            .ThenByDescending(index => measured[index]!.Grams)
+            .FirstOrDefault(-1);
 
     /// <summary>The phases the recipe names, or, where it names none, those that class and heat ask for.</summary>
     private static (List<Phase> Phases, Dictionary<int, string> PhaseOf) Phases(LineReading reading, List<int> taken)
     {
         var named = reading.Headings.Count > 0;
         // A line above the first heading belongs to a melt of its own.
-        (string Name, Stage Stage) Of(int index) => !named ? Usual(reading.Lines[index].Ingredient!)
+        (string Name, Stage Stage) Of(int index) =>
+            !named ? Usual(reading.Lines[index].Ingredient!)
             : reading.Lines[index].Heading is var heading and >= 0 ? (reading.Headings[heading].Name, reading.Headings[heading].Stage)
             : ("Melt", Stage.Melt);
         var phases = new List<Phase>();
         var phaseOf = new Dictionary<int, string>();
-        foreach (var group in taken.GroupBy(Of).OrderBy(group => named ? 0 : Array.IndexOf(Order, group.Key.Stage)).Take(FormulaReader.MaxPhases))
+        foreach (
+            var group in taken.GroupBy(Of).OrderBy(group => named ? 0 : Array.IndexOf(Order, group.Key.Stage)).Take(FormulaReader.MaxPhases)
+        )
         {
             // "Phase B" tells no stage: where all of it goes in at one, it is that.
             var usual = group.Select(index => Usual(reading.Lines[index].Ingredient!).Stage).Distinct().ToList();
@@ -69,17 +96,18 @@ internal static class IntakeFormula
 
     private static readonly Stage[] Order = [Stage.Infuse, Stage.Melt, Stage.Powder, Stage.Water, Stage.Cool];
 
-    private static (string Name, Stage Stage) Usual(Ingredient ingredient)
-        => ingredient.Class == IngredientClass.Water ? ("Water", Stage.Water)
-            : ingredient.Class == IngredientClass.Botanical ? ("Infusion", Stage.Infuse)
-            : ingredient.AddBelowCelsius?.Value < MeltCelsius ? ("Cool additions", Stage.Cool)
-            : ingredient.Solubility == Solubility.InsolublePowder ? ("Powders", Stage.Powder)
-            : ("Melt", Stage.Melt);
+    private static (string Name, Stage Stage) Usual(Ingredient ingredient) =>
+        ingredient.Class == IngredientClass.Water ? ("Water", Stage.Water)
+        : ingredient.Class == IngredientClass.Botanical ? ("Infusion", Stage.Infuse)
+        : ingredient.AddBelowCelsius?.Value < MeltCelsius ? ("Cool additions", Stage.Cool)
+        : ingredient.Solubility == Solubility.InsolublePowder ? ("Powders", Stage.Powder)
+        : ("Melt", Stage.Melt);
 
     /// <summary>The form that a name tells first, and a balm where it tells none: the one that can be anything soft.</summary>
     private static ProductForm FormOf(string? name, FormRules forms)
     {
         var sentence = $" {IngredientSearch.Fold(name ?? "")} ";
-        return forms.Forms.FirstOrDefault(form => form.Names.Any(word => sentence.Contains($" {word} ", StringComparison.Ordinal)))?.Form ?? ProductForm.Balm;
+        return forms.Forms.FirstOrDefault(form => form.Names.Any(word => sentence.Contains($" {word} ", StringComparison.Ordinal)))?.Form
+            ?? ProductForm.Balm;
     }
 }

@@ -29,32 +29,55 @@ public static class IntakeReader
 
         var claim = reading.Claim ?? options.ClaimedTotalGrams;
         var rules = catalogue.Rules.Intake;
-        var measured = Shares([.. reading.Lines.Select(line => line is { Ingredient: { } known, Amount: { } amount } ? Measuring.Grams(amount, known, options, rules) : null)], reading.Lines, claim);
+        var measured = Shares(
+            [
+                .. reading.Lines.Select(line =>
+                    line is { Ingredient: { } known, Amount: { } amount } ? Measuring.Grams(amount, known, options, rules) : null
+                ),
+            ],
+            reading.Lines,
+            claim
+        );
         var (formula, places) = IntakeFormula.Of(reading, measured, options, catalogue.Rules.Forms);
         var total = measured.Sum(line => line?.Grams ?? 0m);
         var lines = reading.Lines.Select((line, index) => LineOf(line, measured, index, total, places[index])).ToImmutableArray();
         return new IntakeReport(
-            lines, [.. reading.Asides], total, claim,
-            [.. IntakeFindings.Of(lines, total, claim, ResolvedFormula.Of(formula, catalogue, settings)).OrderBy(finding => finding.Severity)], formula);
+            lines,
+            [.. reading.Asides],
+            total,
+            claim,
+            [
+                .. IntakeFindings
+                    .Of(lines, total, claim, ResolvedFormula.Of(formula, catalogue, settings))
+                    .OrderBy(finding => finding.Severity),
+            ],
+            formula
+        );
     }
 
     /// <summary>
-    /// Percents and parts become grams: percents of a whole in which what was weighed is the rest; parts of the claimed total, or of 100 g. A line "to 100" takes
+    /// Percents and parts become grams: percents of a whole in which what was weighed is the rest; parts of the claimed total, or of 100 g.
+    /// A line "to 100" takes
     /// what percents leave, or what is missing of the claim.
     /// </summary>
     private static Measured?[] Shares(Measured?[] measured, List<ReadLine> lines, decimal? claim)
     {
         var weighed = measured.Sum(line => line?.Grams ?? 0m);
-        AmountKind? KindOf(int index) => lines[index].Ingredient is null || measured[index] is not null ? null
+        AmountKind? KindOf(int index) =>
+            lines[index].Ingredient is null || measured[index] is not null ? null
             : lines[index].IsBalance ? AmountKind.Balance
             : lines[index].Amount is not { } amount ? null
             : amount.Unit?.Kind ?? AmountKind.Parts;
         var kinds = Enumerable.Range(0, lines.Count).Select(KindOf).ToArray();
-        decimal SumOf(AmountKind kind) => Enumerable.Range(0, lines.Count).Where(index => kinds[index] == kind).Sum(index => lines[index].Amount!.Middle);
+        decimal SumOf(AmountKind kind) =>
+            Enumerable.Range(0, lines.Count).Where(index => kinds[index] == kind).Sum(index => lines[index].Amount!.Middle);
 
         var (percents, parts) = (SumOf(AmountKind.Percent), SumOf(AmountKind.Parts));
         var balance = Array.IndexOf(kinds, AmountKind.Balance);
-        var whole = balance < 0 && weighed > 0m && percents is > 0m and < Whole ? weighed * Whole / (Whole - percents) : claim ?? Math.Max(Whole, weighed);
+        var whole =
+            balance < 0 && weighed > 0m && percents is > 0m and < Whole
+                ? weighed * Whole / (Whole - percents)
+                : claim ?? Math.Max(Whole, weighed);
         for (var index = 0; index < measured.Length; index++)
         {
             var perOne = kinds[index] switch
@@ -67,8 +90,14 @@ public static class IntakeReader
             if (perOne > 0m && lines[index].Amount is { } amount)
             {
                 measured[index] = new Measured(
-                    decimal.Round(amount.Middle * perOne, 4), decimal.Round(amount.Low * perOne, 4), decimal.Round(amount.High * perOne, 4), kinds[index] == AmountKind.Percent,
-                    amount.Unit is null ? "no unit: taken as parts by weight" : kinds[index] == AmountKind.Parts ? "parts taken by weight" : "");
+                    decimal.Round(amount.Middle * perOne, 4),
+                    decimal.Round(amount.Low * perOne, 4),
+                    decimal.Round(amount.High * perOne, 4),
+                    kinds[index] == AmountKind.Percent,
+                    amount.Unit is null ? "no unit: taken as parts by weight"
+                        : kinds[index] == AmountKind.Parts ? "parts taken by weight"
+                        : ""
+                );
             }
         }
 
@@ -92,9 +121,24 @@ public static class IntakeReader
         }
 
         return new IntakeLine(
-            line.Number, line.Text, line.Name, line.Ingredient?.Slug, line.Amount?.Middle, line.Amount?.Low, line.Amount?.High, unit, grams?.Grams, grams?.Low, grams?.High,
+            line.Number,
+            line.Text,
+            line.Name,
+            line.Ingredient?.Slug,
+            line.Amount?.Middle,
+            line.Amount?.Low,
+            line.Amount?.High,
+            unit,
+            grams?.Grams,
+            grams?.Low,
+            grams?.High,
             grams is not null && total > 0m ? decimal.Round(Whole * grams.Grams / total, 4) : null,
-            grams is null ? null : Share(grams.Low, other => other.High), grams is null ? null : Share(grams.High, other => other.Low),
-            grams?.Weighed ?? false, [.. line.Matches.Select(match => match.Ingredient.Slug).Where(slug => slug != line.Ingredient?.Slug).Take(3)], grams?.Assumed ?? "", place);
+            grams is null ? null : Share(grams.Low, other => other.High),
+            grams is null ? null : Share(grams.High, other => other.Low),
+            grams?.Weighed ?? false,
+            [.. line.Matches.Select(match => match.Ingredient.Slug).Where(slug => slug != line.Ingredient?.Slug).Take(3)],
+            grams?.Assumed ?? "",
+            place
+        );
     }
 }

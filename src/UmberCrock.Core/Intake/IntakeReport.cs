@@ -26,8 +26,25 @@ namespace UmberCrock.Core.Intake;
 /// <param name="Assumed">What was assumed to make grams of it: "44.4 mL at 0.55 g/mL poured, 0.45 to 0.65".</param>
 /// <param name="Line">Index of its line in the formula; null when it is not in it.</param>
 public sealed record IntakeLine(
-    int Number, string Text, string Name, string? Ingredient, decimal? Amount, decimal? AmountLow, decimal? AmountHigh, string? Unit, decimal? Grams, decimal? GramsLow, decimal? GramsHigh,
-    decimal? Percent, decimal? PercentLow, decimal? PercentHigh, bool Weighed, ImmutableArray<string> Alternatives, Message Assumed, int? Line);
+    int Number,
+    string Text,
+    string Name,
+    string? Ingredient,
+    decimal? Amount,
+    decimal? AmountLow,
+    decimal? AmountHigh,
+    string? Unit,
+    decimal? Grams,
+    decimal? GramsLow,
+    decimal? GramsHigh,
+    decimal? Percent,
+    decimal? PercentLow,
+    decimal? PercentHigh,
+    bool Weighed,
+    ImmutableArray<string> Alternatives,
+    Message Assumed,
+    int? Line
+);
 
 /// <summary>What a line that names no ingredient was read as.</summary>
 public enum AsideKind
@@ -53,14 +70,26 @@ public sealed record IntakeAside(int Number, string Text, AsideKind Kind);
 /// <param name="Asides">The others, blank ones left out.</param>
 /// <param name="TotalGrams">Sum of what was matched and measured.</param>
 /// <param name="ClaimedTotalGrams">What the recipe, or its bearer, says it makes; null when neither does.</param>
-/// <param name="Findings">What there is to doubt; their lines are indices of <paramref name="Lines"/>, the edits of their fixes are for <paramref name="Formula"/>.</param>
+/// <param name="Findings">What there is to doubt; their lines are indices of <paramref name="Lines"/>, the edits of their fixes are for
+/// <paramref name="Formula"/>.</param>
 /// <param name="Formula">The formula it makes.</param>
 public sealed record IntakeReport(
-    ImmutableArray<IntakeLine> Lines, ImmutableArray<IntakeAside> Asides, decimal TotalGrams, decimal? ClaimedTotalGrams, ImmutableArray<Finding> Findings, Formula Formula);
+    ImmutableArray<IntakeLine> Lines,
+    ImmutableArray<IntakeAside> Asides,
+    decimal TotalGrams,
+    decimal? ClaimedTotalGrams,
+    ImmutableArray<Finding> Findings,
+    Formula Formula
+);
 
 /// <summary>How a recipe is to be read.</summary>
 /// <param name="DropsPerMillilitre">Drops in a millilitre.</param>
 /// <param name="ClaimedTotalGrams">What it is said to make, when the text does not say.</param>
 /// <param name="Spoons">Whose spoons and cups.</param>
 /// <param name="Form">What it makes; null to go by the words of its name.</param>
-public sealed record IntakeOptions(decimal DropsPerMillilitre = 20m, decimal? ClaimedTotalGrams = null, Spoons Spoons = Spoons.Us, ProductForm? Form = null);
+public sealed record IntakeOptions(
+    decimal DropsPerMillilitre = 20m,
+    decimal? ClaimedTotalGrams = null,
+    Spoons Spoons = Spoons.Us,
+    ProductForm? Form = null
+);

@@ -35,7 +35,14 @@ public enum AmountKind
 /// <param name="Names">How it is written, in small letters.</param>
 /// <param name="Source">Where its size is defined.</param>
 /// <param name="MetricFactor">The same of a metric spoon or cup; null where there is no other.</param>
-public sealed record IntakeUnit(string Unit, AmountKind Kind, decimal Factor, ImmutableArray<string> Names, string Source, decimal? MetricFactor = null);
+public sealed record IntakeUnit(
+    string Unit,
+    AmountKind Kind,
+    decimal Factor,
+    ImmutableArray<string> Names,
+    string Source,
+    decimal? MetricFactor = null
+);
 
 /// <summary>Words of a phase heading and the stage they mean.</summary>
 public sealed record HeadingWords(Stage Stage, ImmutableArray<string> Words);
@@ -74,7 +81,13 @@ public sealed record ColumnWords(TableColumn Column, ImmutableArray<string> Word
 /// <param name="Totals">The name of a row that only sums.</param>
 /// <param name="Source">Where the words come from.</param>
 /// <param name="Confidence">How sure they are.</param>
-public sealed record TableWords(ImmutableArray<ColumnWords> Columns, ImmutableArray<string> Balance, ImmutableArray<string> Totals, string Source, Confidence Confidence);
+public sealed record TableWords(
+    ImmutableArray<ColumnWords> Columns,
+    ImmutableArray<string> Balance,
+    ImmutableArray<string> Totals,
+    string Source,
+    Confidence Confidence
+);
 
 /// <summary>How recipes are written (data/rules/intake.json). All words are in small letters without accents.</summary>
 public sealed record IntakeRules : IRules<IntakeRules>

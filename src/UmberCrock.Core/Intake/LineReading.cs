@@ -6,7 +6,15 @@ using UmberCrock.Core.Materials;
 namespace UmberCrock.Core.Intake;
 
 /// <summary>A line before its amount is turned into grams.</summary>
-internal sealed record ReadLine(int Number, string Text, string Name, WrittenAmount? Amount, bool IsBalance, ImmutableArray<IngredientMatch> Matches, int Heading)
+internal sealed record ReadLine(
+    int Number,
+    string Text,
+    string Name,
+    WrittenAmount? Amount,
+    bool IsBalance,
+    ImmutableArray<IngredientMatch> Matches,
+    int Heading
+)
 {
     /// <summary>The ingredient it means, or null.</summary>
     public Ingredient? Ingredient { get; init; }
@@ -62,37 +70,78 @@ internal sealed class LineReading
 
         var (amounts, rest, bracketed) = Split(line);
         var sentence = $" {string.Join(' ', folded)} ";
-        if (Array.Exists(folded, rules.Claims.Contains) && amounts.Exists(amount => amount.Unit is not null) && amounts.TrueForAll(amount => amount.Unit?.Kind != AmountKind.Percent) && Sure(rest) is null)
+        if (
+            Array.Exists(folded, rules.Claims.Contains)
+            && amounts.Exists(amount => amount.Unit is not null)
+            && amounts.TrueForAll(amount => amount.Unit?.Kind != AmountKind.Percent)
+            && Sure(rest) is null
+        )
         {
-            Claim ??= amounts.Where(amount => amount.Unit?.Kind == AmountKind.Mass).Select(amount => (decimal?)(amount.Middle * amount.Unit!.Factor)).FirstOrDefault();
+            Claim ??= amounts
+                .Where(amount => amount.Unit?.Kind == AmountKind.Mass)
+                .Select(amount => (decimal?)(amount.Middle * amount.Unit!.Factor))
+                .FirstOrDefault();
             Asides.Add(new IntakeAside(number, text, AsideKind.Claim));
             return;
         }
 
         var balance = rules.Balance.Any(words => sentence.Contains($" {words} ", StringComparison.Ordinal));
-        var name = balance ? rules.Balance.Aggregate($" {rest} ", (left, words) => left.Replace($" {words} ", " ", StringComparison.OrdinalIgnoreCase)).Trim() : rest;
+        var name = balance
+            ? rules
+                .Balance.Aggregate($" {rest} ", (left, words) => left.Replace($" {words} ", " ", StringComparison.OrdinalIgnoreCase))
+                .Trim()
+            : rest;
         var amount = balance ? null : Chosen(amounts);
-        var matches = matcher.Find(name);
-        // "Shea butter (unrefined)": what stands in brackets may tell which of several it is.
-        if (bracketed.Length > 0 && matcher.Find($"{name} {bracketed}") is [{ } closer, ..] exact && closer.Score >= matches.Select(match => match.Score).FirstOrDefault())
-            matches = exact;
+        var matches = Matches(name, bracketed);
         var sure = matches.Count > 0 && matches[0].Score >= rules.SureScore;
         var instruction = Array.Exists(folded, rules.Instructions.Contains);
-        var measured = balance || (amount?.Unit is not null) || (amount is not null && sure) || (folded.Length <= 6 && Array.Exists(folded, rules.Vague.Contains));
+        var measured =
+            balance
+            || (amount?.Unit is not null)
+            || (amount is not null && sure)
+            || (folded.Length <= 6 && Array.Exists(folded, rules.Vague.Contains));
         if (measured ? !instruction || amount?.Unit is not null : sure && !instruction && matches[0].Score >= rules.NameScore)
         {
-            Lines.Add(new ReadLine(number, text, name, amount, balance, [.. matches], Headings.Count - 1) { Ingredient = sure ? matches[0].Ingredient : null });
+            Lines.Add(
+                new ReadLine(number, text, name, amount, balance, [.. matches], Headings.Count - 1)
+                {
+                    Ingredient = sure ? matches[0].Ingredient : null,
+                }
+            );
             return;
         }
 
         Asides.Add(new IntakeAside(number, text, OtherOf(line, folded, amounts.Count > 0 || instruction)));
     }
 
+    /// <summary>"Shea butter (unrefined)": what stands in brackets may tell which of several it is.</summary>
+    private IReadOnlyList<IngredientMatch> Matches(string name, string bracketed)
+    {
+        var matches = matcher.Find(name);
+        return
+            bracketed.Length > 0
+            && matcher.Find($"{name} {bracketed}") is [{ } closer, ..] exact
+            && closer.Score >= matches.Select(match => match.Score).FirstOrDefault()
+            ? exact
+            : matches;
+    }
+
     private AsideKind OtherOf(string line, string[] folded, bool says)
     {
         var sentence = $" {string.Join(' ', folded)} ";
-        var stage = rules.Headings.FirstOrDefault(heading => heading.Words.Any(word => sentence.Contains($" {word} ", StringComparison.Ordinal)))?.Stage;
-        if (Lines.Count == 0 && Name is null && Headings.Count == 0 && !line.TrimEnd().EndsWith(':') && !says && (stage is null || folded.Length > 2) && !sentence.StartsWith(" phase ", StringComparison.Ordinal) && !sentence.StartsWith(" melt ", StringComparison.Ordinal))
+        var stage = rules
+            .Headings.FirstOrDefault(heading => heading.Words.Any(word => sentence.Contains($" {word} ", StringComparison.Ordinal)))
+            ?.Stage;
+        if (
+            Lines.Count == 0
+            && Name is null
+            && Headings.Count == 0
+            && !line.TrimEnd().EndsWith(':')
+            && !says
+            && (stage is null || folded.Length > 2)
+            && !sentence.StartsWith(" phase ", StringComparison.Ordinal)
+            && !sentence.StartsWith(" melt ", StringComparison.Ordinal)
+        )
         {
             Name = line.Trim().TrimStart('#', '*', '-').Trim();
             return AsideKind.Name;
@@ -111,16 +160,19 @@ internal sealed class LineReading
     private Ingredient? Sure(string name) => matcher.Find(name) is [{ } best, ..] && best.Score >= rules.SureScore ? best.Ingredient : null;
 
     /// <summary>By weight where there is a weight, else the first that has a unit, else the first.</summary>
-    private static WrittenAmount? Chosen(List<WrittenAmount> amounts)
-        => amounts.Find(amount => amount.Unit?.Kind == AmountKind.Mass) ?? amounts.Find(amount => amount.Unit is not null) ?? amounts.FirstOrDefault();
+    private static WrittenAmount? Chosen(List<WrittenAmount> amounts) =>
+        amounts.Find(amount => amount.Unit?.Kind == AmountKind.Mass)
+        ?? amounts.Find(amount => amount.Unit is not null)
+        ?? amounts.FirstOrDefault();
 
-    /// <summary>The amounts of a line, what is left of it as the name, up to a word at which names end, and what stands in brackets.</summary>
+    /// <summary>The amounts of a line, what is left of it as the name, up to a word at which names end, and what stands in
+    /// brackets.</summary>
     private (List<WrittenAmount> Amounts, string Name, string Bracketed) Split(string line)
     {
         var amounts = new List<WrittenAmount>();
         var (rest, bracketed) = (new List<string>(), new List<string>());
         var (open, ended) = (0, false);
-        for (var tokens = IntakeTokens.Of(line); !tokens.IsAtEnd;)
+        for (var tokens = IntakeTokens.Of(line); !tokens.IsAtEnd; )
         {
             var found = grammar.Amount(tokens);
             if (found.HasValue)

@@ -9,7 +9,8 @@ using UmberCrock.Core.Units;
 namespace UmberCrock.Core.Intake;
 
 /// <summary>
-/// Turns a recipe in a table into the lines people write, so that it is read, shown and corrected like any other. Columns stand in any order under a heading in
+/// Turns a recipe in a table into the lines people write, so that it is read, shown and corrected like any other. Columns stand in any
+/// order under a heading in
 /// English, Spanish, French or German; rows above it name the recipe, a blank phase is the one above, a row that only sums is left out.
 /// </summary>
 public static class RecipeTable
@@ -30,13 +31,16 @@ public static class RecipeTable
     /// <exception cref="DocumentException">There are more rows than a recipe has.</exception>
     public static IReadOnlyList<string[]> ReadCsv(string text)
     {
-        using var csv = new CsvParser(new StringReader(text), new CsvConfiguration(CultureInfo.InvariantCulture)
-        {
-            DetectDelimiter = true,
-            DetectDelimiterValues = [";", "\t", ","],
-            TrimOptions = TrimOptions.Trim,
-            BadDataFound = null,
-        });
+        using var csv = new CsvParser(
+            new StringReader(text),
+            new CsvConfiguration(CultureInfo.InvariantCulture)
+            {
+                DetectDelimiter = true,
+                DetectDelimiterValues = [";", "\t", ","],
+                TrimOptions = TrimOptions.Trim,
+                BadDataFound = null,
+            }
+        );
         var rows = new List<string[]>();
         while (csv.Read())
             Add(rows, csv.Record ?? []);
@@ -48,12 +52,17 @@ public static class RecipeTable
     public static void Add(ICollection<string[]> rows, IEnumerable<string> cells)
     {
         if (rows.Count == MostRows)
-            throw new DocumentException("/", $"The table has more than {MostRows} rows. A formula has at most {Formulas.Formula.MaxLines} lines: keep the recipe's rows in a table of their own. Nothing was taken.");
+            throw new DocumentException(
+                "/",
+                $"The table has more than {MostRows} rows. A formula has at most {Formulas.Formula.MaxLines} lines: keep the "
+                    + $"recipe's rows in a table of their own. Nothing was taken."
+            );
         rows.Add([.. cells.Take(MostColumns).Select(Plain)]);
     }
 
     /// <summary>True when one of the first rows is a heading.</summary>
-    public static bool HasHeading(IReadOnlyList<string[]> rows, Catalogue catalogue) => HeadingOf(rows, catalogue.Rules.Intake.Table) is not null;
+    public static bool HasHeading(IReadOnlyList<string[]> rows, Catalogue catalogue) =>
+        HeadingOf(rows, catalogue.Rules.Intake.Table) is not null;
 
     /// <summary>The recipe as text; rows as they are, cells side by side, where there is no heading.</summary>
     public static string ToText(IReadOnlyList<string[]> rows, Catalogue catalogue)
@@ -71,14 +80,25 @@ public static class RecipeTable
         foreach (var row in rows.Take(heading).Where(row => row.Count(cell => cell.Length > 0) == 1))
             text.Append(row.First(cell => cell.Length > 0)).Append('\n');
         var body = rows.Skip(heading + 1).ToList();
-        var percents = body.Where(row => !IsTotal(row, columns, words)).Select(row => Number(Cell(row, columns, TableColumn.Percent))).OfType<decimal>().ToList();
-        var times = percents.Count > 0 && percents.TrueForAll(percent => percent <= 1m) && Math.Abs(percents.Sum() - 1m) <= FractionWithin ? Whole : 1m;
+        var percents = body.Where(row => !IsTotal(row, columns, words))
+            .Select(row => Number(Cell(row, columns, TableColumn.Percent)))
+            .OfType<decimal>()
+            .ToList();
+        var times =
+            percents.Count > 0 && percents.TrueForAll(percent => percent <= 1m) && Math.Abs(percents.Sum() - 1m) <= FractionWithin
+                ? Whole
+                : 1m;
         var phase = "";
         foreach (var row in body.Where(row => !IsTotal(row, columns, words)))
         {
             var next = Cell(row, columns, TableColumn.Phase);
             if (next.Length > 0 && next != phase)
-                text.Append((phase = next).Length <= ShortPhase && !next.StartsWith("phase", StringComparison.OrdinalIgnoreCase) ? (Message)$"Phase {next}" : next).Append(":\n");
+                text.Append(
+                        (phase = next).Length <= ShortPhase && !next.StartsWith("phase", StringComparison.OrdinalIgnoreCase)
+                            ? (Message)$"Phase {next}"
+                            : next
+                    )
+                    .Append(":\n");
             var name = NameOf(row, columns, catalogue);
             if (name.Length > 0)
                 text.Append($"{name} {AmountOf(row, columns, words, times)}".TrimEnd()).Append('\n');
@@ -98,8 +118,14 @@ public static class RecipeTable
                     columns.TryAdd(column, cell);
             }
 
-            if ((columns.ContainsKey(TableColumn.Ingredient) || columns.ContainsKey(TableColumn.Inci))
-                && (columns.ContainsKey(TableColumn.Percent) || columns.ContainsKey(TableColumn.Grams) || columns.ContainsKey(TableColumn.Amount)))
+            if (
+                (columns.ContainsKey(TableColumn.Ingredient) || columns.ContainsKey(TableColumn.Inci))
+                && (
+                    columns.ContainsKey(TableColumn.Percent)
+                    || columns.ContainsKey(TableColumn.Grams)
+                    || columns.ContainsKey(TableColumn.Amount)
+                )
+            )
                 return (at, columns);
         }
 
@@ -111,10 +137,14 @@ public static class RecipeTable
         if (heading.Contains('%', StringComparison.Ordinal))
             return TableColumn.Percent;
         var folded = $" {Folded(heading)} ";
-        return words.Columns.Where(column => column.Words.Any(word => folded.Contains($" {word} ", StringComparison.Ordinal))).Select(column => (TableColumn?)column.Column).FirstOrDefault();
+        return words
+            .Columns.Where(column => column.Words.Any(word => folded.Contains($" {word} ", StringComparison.Ordinal)))
+            .Select(column => (TableColumn?)column.Column)
+            .FirstOrDefault();
     }
 
-    /// <summary>The name that is known best, the other in brackets: a name in another language is settled by that of the ingredient list.</summary>
+    /// <summary>The name that is known best, the other in brackets: a name in another language is settled by that of the ingredient
+    /// list.</summary>
     private static string NameOf(string[] row, Dictionary<TableColumn, int> columns, Catalogue catalogue)
     {
         var (name, inci) = (Cell(row, columns, TableColumn.Ingredient), Cell(row, columns, TableColumn.Inci));
@@ -127,29 +157,44 @@ public static class RecipeTable
 
     private static string AmountOf(string[] row, Dictionary<TableColumn, int> columns, TableWords words, decimal times)
     {
-        var (percent, grams, amount) = (Cell(row, columns, TableColumn.Percent), Cell(row, columns, TableColumn.Grams), Cell(row, columns, TableColumn.Amount));
+        var (percent, grams, amount) = (
+            Cell(row, columns, TableColumn.Percent),
+            Cell(row, columns, TableColumn.Grams),
+            Cell(row, columns, TableColumn.Amount)
+        );
         var written = new[] { percent, grams, amount }.FirstOrDefault(cell => cell.Length > 0) ?? "";
         var folded = $" {Folded(written)} ";
         if (words.Balance.Any(word => folded.Contains($" {word} ", StringComparison.Ordinal)))
             return "to 100";
         if (Number(written) is not { } number)
             return written;
-        return $"{Written(percent.Length > 0 ? number * times : number)} {(percent.Length > 0 || written.EndsWith('%') ? "%" : grams.Length > 0 ? "g" : Cell(row, columns, TableColumn.Unit))}";
+        return $"{Written(percent.Length > 0 ? number * times : number)} "
+            + $"{(percent.Length > 0 || written.EndsWith('%') ? "%" : grams.Length > 0 ? "g" : Cell(row, columns, TableColumn.Unit))}";
     }
 
-    private static bool IsTotal(string[] row, Dictionary<TableColumn, int> columns, TableWords words)
-        => words.Totals.Contains(Folded(Cell(row, columns, TableColumn.Ingredient))) || (columns.ContainsKey(TableColumn.Inci) && words.Totals.Contains(Folded(Cell(row, columns, TableColumn.Inci))))
-            || words.Totals.Contains(Folded(Cell(row, columns, TableColumn.Phase)));
+    private static bool IsTotal(string[] row, Dictionary<TableColumn, int> columns, TableWords words) =>
+        words.Totals.Contains(Folded(Cell(row, columns, TableColumn.Ingredient)))
+        || (columns.ContainsKey(TableColumn.Inci) && words.Totals.Contains(Folded(Cell(row, columns, TableColumn.Inci))))
+        || words.Totals.Contains(Folded(Cell(row, columns, TableColumn.Phase)));
 
-    private static string Cell(string[] row, Dictionary<TableColumn, int> columns, TableColumn column) => columns.TryGetValue(column, out var at) && at < row.Length ? row[at] : "";
+    private static string Cell(string[] row, Dictionary<TableColumn, int> columns, TableColumn column) =>
+        columns.TryGetValue(column, out var at) && at < row.Length ? row[at] : "";
 
     /// <summary>A number with a point or comma, with or without a per cent sign; null for anything else.</summary>
-    private static decimal? Number(string cell)
-        => decimal.TryParse(cell.TrimEnd('%', ' ').Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number) ? number : null;
+    private static decimal? Number(string cell) =>
+        decimal.TryParse(
+            cell.TrimEnd('%', ' ').Replace(',', '.'),
+            NumberStyles.AllowDecimalPoint,
+            CultureInfo.InvariantCulture,
+            out var number
+        )
+            ? number
+            : null;
 
     private static string Written(decimal number) => decimal.Round(number, 4).ToString("0.####", CultureInfo.InvariantCulture);
 
-    private static string Folded(string text) => string.Join(' ', IngredientSearch.Fold(text).Split(' ', StringSplitOptions.RemoveEmptyEntries));
+    private static string Folded(string text) =>
+        string.Join(' ', IngredientSearch.Fold(text).Split(' ', StringSplitOptions.RemoveEmptyEntries));
 
     /// <summary>A cell on one line, without what cannot be seen.</summary>
     private static string Plain(string cell)

@@ -21,12 +21,12 @@ public static partial class IngredientChecks
     public static IReadOnlyList<string> Origins { get; } = ["plant", "bee", "wool", "animal", "mineral", "synthetic"];
 
     /// <summary>Everything that is wrong, with pointers into the ingredient's document; empty when it is sound.</summary>
-    public static IEnumerable<DocumentProblem> Problems(Ingredient ingredient, Catalogue catalogue)
-        => [.. Names(ingredient, catalogue), .. OfValues(ingredient, catalogue)];
+    public static IEnumerable<DocumentProblem> Problems(Ingredient ingredient, Catalogue catalogue) =>
+        [.. Names(ingredient, catalogue), .. OfValues(ingredient, catalogue)];
 
     /// <summary>What is wrong with its composition, values, fats and doses, whoever wrote it.</summary>
-    internal static IEnumerable<DocumentProblem> OfValues(Ingredient ingredient, Catalogue catalogue)
-        => [.. Composition(ingredient), .. Values(ingredient), .. Fats(ingredient, catalogue), .. Doses(ingredient)];
+    internal static IEnumerable<DocumentProblem> OfValues(Ingredient ingredient, Catalogue catalogue) =>
+        [.. Composition(ingredient), .. Values(ingredient), .. Fats(ingredient, catalogue), .. Doses(ingredient)];
 
     /// <summary>What is wrong with one value.</summary>
     public static IEnumerable<DocumentProblem> OfValue(IngredientProperty property, Quantity value, string pointer)
@@ -34,11 +34,19 @@ public static partial class IngredientChecks
         if (!double.IsFinite(value.Value) || value.Value < property.Least || value.Value > property.Most)
             yield return new(pointer, $"{property.Words} must be from {property.Least:0.##} to {property.Most:0.##} {property.Unit}.");
         else if (!(value.Low <= value.Value && value.Value <= value.High))
-            yield return new(pointer, $"{property.Words}: its range is upside down or leaves the value out ({value.Low:0.###} to {value.High:0.###}, value {value.Value:0.###}).");
+            yield return new(
+                pointer,
+                $"{property.Words}: its range is upside down or leaves the value out ({value.Low:0.###} to {value.High:0.###}, "
+                    + $"value {value.Value:0.###})."
+            );
         if (value.Unit != property.Unit)
             yield return new($"{pointer}/unit", $"{property.Words} is given in {property.Unit}.");
         if (string.IsNullOrWhiteSpace(value.Source) || value.Source.Length > LongestSource)
-            yield return new($"{pointer}/source", $"{property.Words} needs a source of at most {LongestSource} letters: a document, a supplier's sheet, or your own measurement.");
+            yield return new(
+                $"{pointer}/source",
+                $"{property.Words} needs a source of at most {LongestSource} letters: a document, a supplier's sheet, or your "
+                    + $"own measurement."
+            );
     }
 
     private static IEnumerable<DocumentProblem> Names(Ingredient ingredient, Catalogue catalogue)
@@ -51,12 +59,19 @@ public static partial class IngredientChecks
             yield return new("/role", "A role is one or two words, at most 40 letters.");
         if (ingredient.Purpose?.Length > LongestText)
             yield return new("/purpose", $"At most {LongestText} letters.");
-        if (ingredient.AlsoKnownAs.Length > 20 || ingredient.AlsoKnownAs.Any(name => string.IsNullOrWhiteSpace(name) || name.Length > LongestName))
+        if (
+            ingredient.AlsoKnownAs.Length > 20
+            || ingredient.AlsoKnownAs.Any(name => string.IsNullOrWhiteSpace(name) || name.Length > LongestName)
+        )
             yield return new("/alsoKnownAs", $"At most 20 other names of at most {LongestName} letters.");
         foreach (var origin in ingredient.Origins.Where(origin => !Origins.Contains(origin)))
             yield return new("/origins", $"\"{origin}\" is not an origin. These are: {string.Join(", ", Origins)}.");
         foreach (var key in ingredient.Allergens.Where(key => catalogue.Rules.Allergens.All(source => source.Key != key)))
-            yield return new("/allergens", $"\"{key}\" is not an allergen source. These are: {string.Join(", ", catalogue.Rules.Allergens.Select(source => source.Key))}.");
+            yield return new(
+                "/allergens",
+                $"\"{key}\" is not an allergen source. These are: "
+                    + $"{string.Join(", ", catalogue.Rules.Allergens.Select(source => source.Key))}."
+            );
     }
 
     private static IEnumerable<DocumentProblem> Composition(Ingredient ingredient)
@@ -70,23 +85,46 @@ public static partial class IngredientChecks
         for (var at = 0; at < ingredient.Composition.Length; at++)
         {
             var component = ingredient.Composition[at];
-            if (string.IsNullOrWhiteSpace(component.Inci.Eu) || string.IsNullOrWhiteSpace(component.Inci.Us) || component.Inci.Eu.Length > 200 || component.Inci.Us.Length > 200)
+            if (
+                string.IsNullOrWhiteSpace(component.Inci.Eu)
+                || string.IsNullOrWhiteSpace(component.Inci.Us)
+                || component.Inci.Eu.Length > 200
+                || component.Inci.Us.Length > 200
+            )
                 yield return new($"/composition/{at}/inci", "A substance needs its names, at most 200 letters each.");
             if (component.LowPercent < 0m || component.HighPercent > 100m || component.LowPercent > component.HighPercent)
-                yield return new($"/composition/{at}", $"{component.Inci.Eu}: its range is upside down or leaves 0 to 100 ({component.LowPercent} to {component.HighPercent}).");
+                yield return new(
+                    $"/composition/{at}",
+                    $"{component.Inci.Eu}: its range is upside down or leaves 0 to 100 ({component.LowPercent} to {component.HighPercent})."
+                );
         }
 
-        var (low, high) = (ingredient.Composition.Sum(component => component.LowPercent), ingredient.Composition.Sum(component => component.HighPercent));
+        var (low, high) = (
+            ingredient.Composition.Sum(component => component.LowPercent),
+            ingredient.Composition.Sum(component => component.HighPercent)
+        );
         if (low > 100m || high < 100m)
             yield return new("/composition", $"The substances cannot make 100 %: together they are {low:0.##} to {high:0.##}.");
         if (ingredient.Constituents.Length > MostConstituents)
             yield return new("/constituents", $"At most {MostConstituents} declared substances are kept.");
         foreach (var declared in ingredient.Constituents)
         {
-            if (string.IsNullOrWhiteSpace(declared.Name) || declared.Name.Length > 200 || declared.LowPercent < 0m || declared.HighPercent > 100m || declared.LowPercent > declared.HighPercent)
-                yield return new("/constituents", $"{declared.Name}: its range is upside down or leaves 0 to 100 ({declared.LowPercent} to {declared.HighPercent}).");
+            if (
+                string.IsNullOrWhiteSpace(declared.Name)
+                || declared.Name.Length > 200
+                || declared.LowPercent < 0m
+                || declared.HighPercent > 100m
+                || declared.LowPercent > declared.HighPercent
+            )
+                yield return new(
+                    "/constituents",
+                    $"{declared.Name}: its range is upside down or leaves 0 to 100 ({declared.LowPercent} to {declared.HighPercent})."
+                );
             if (string.IsNullOrWhiteSpace(declared.Source) || declared.Source.Length > LongestSource)
-                yield return new("/constituents", $"What the supplier declares needs a source of at most {LongestSource} letters, such as the sheet and its date.");
+                yield return new(
+                    "/constituents",
+                    $"What the supplier declares needs a source of at most {LongestSource} letters, such as the sheet and its date."
+                );
         }
     }
 
@@ -101,9 +139,16 @@ public static partial class IngredientChecks
             }
         }
 
-        if (ingredient.Viscosity.Any(viscosity => !(viscosity.Value > 0 && viscosity.Low <= viscosity.Value && viscosity.Value <= viscosity.High) || viscosity.Unit != "mPa s"))
+        if (
+            ingredient.Viscosity.Any(viscosity =>
+                !(viscosity.Value > 0 && viscosity.Low <= viscosity.Value && viscosity.Value <= viscosity.High) || viscosity.Unit != "mPa s"
+            )
+        )
             yield return new("/viscosity", "A viscosity is above 0, inside its range, in mPa s.");
-        if (ingredient.Feel is { } feel && new[] { feel.Greasiness, feel.Drag, feel.Tack, feel.Absorbency }.Any(rating => rating is not (>= 0 and <= 10)))
+        if (
+            ingredient.Feel is { } feel
+            && new[] { feel.Greasiness, feel.Drag, feel.Tack, feel.Absorbency }.Any(rating => rating is not (>= 0 and <= 10))
+        )
             yield return new("/feel", "Ratings run from 0 to 10.");
     }
 
@@ -114,16 +159,34 @@ public static partial class IngredientChecks
             if (ingredient.FattyAcids.Any(acid => !AcidPattern().IsMatch(acid.Key) || acid.Value is not (>= 0 and <= 100)))
                 yield return new("/fattyAcids", "Fatty acids are named like C18:1, each from 0 to 100 percent.");
             else if (ingredient.FattyAcids.Values.Sum() is var sum && sum is < LeastFattyAcids or > MostFattyAcids)
-                yield return new("/fattyAcids", $"Together the fatty acids make {sum:0.#} %; {LeastFattyAcids} to {MostFattyAcids} is believed.");
+                yield return new(
+                    "/fattyAcids",
+                    $"Together the fatty acids make {sum:0.#} %; {LeastFattyAcids} to {MostFattyAcids} is believed."
+                );
             if (string.IsNullOrWhiteSpace(ingredient.FattyAcidsSource))
                 yield return new("/fattyAcidsSource", "Fatty acids need a source.");
         }
 
-        if (ingredient.Species.Length > 10 || ingredient.Species.Any(species => species.MassShare is not (> 0 and <= 1) || species.MeltingCelsius is not (> -100 and < 400)
-            || species.FusionKilojoulesPerMole is not (> 0 and < 1000) || species.GramsPerMole is not (> 10 and < 100_000)) || ingredient.Species.Sum(species => species.MassShare) > 1 + 1e-9)
-            yield return new("/species", "At most 10 melting species; shares above 0 that together are at most 1, and believable temperatures, heats and masses.");
+        if (
+            ingredient.Species.Length > 10
+            || ingredient.Species.Any(species =>
+                species.MassShare is not (> 0 and <= 1)
+                || species.MeltingCelsius is not (> -100 and < 400)
+                || species.FusionKilojoulesPerMole is not (> 0 and < 1000)
+                || species.GramsPerMole is not (> 10 and < 100_000)
+            )
+            || ingredient.Species.Sum(species => species.MassShare) > 1 + 1e-9
+        )
+            yield return new(
+                "/species",
+                "At most 10 melting species; shares above 0 that together are at most 1, and believable temperatures, heats and masses."
+            );
         foreach (var species in ingredient.Species.Where(species => !catalogue.Rules.Texture.Strengths.ContainsKey(species.Family)))
-            yield return new("/species", $"\"{species.Family}\" is not a family. These are: {string.Join(", ", catalogue.Rules.Texture.Strengths.Keys.Order(StringComparer.Ordinal))}.");
+            yield return new(
+                "/species",
+                $"\"{species.Family}\" is not a family. These are: "
+                    + $"{string.Join(", ", catalogue.Rules.Texture.Strengths.Keys.Order(StringComparer.Ordinal))}."
+            );
         if (ingredient.Species.Length > 0 && string.IsNullOrWhiteSpace(ingredient.SpeciesSource))
             yield return new("/speciesSource", "Melting species need a source.");
     }
@@ -134,7 +197,10 @@ public static partial class IngredientChecks
         {
             var dose = ingredient.Doses[at];
             if (dose.MinPercent is < 0m or > 100m || dose.MaxPercent is < 0m or > 100m || dose.MinPercent > dose.MaxPercent)
-                yield return new($"/doses/{at}", $"A dose runs from low to high between 0 and 100 %, not {dose.MinPercent} to {dose.MaxPercent}.");
+                yield return new(
+                    $"/doses/{at}",
+                    $"A dose runs from low to high between 0 and 100 %, not {dose.MinPercent} to {dose.MaxPercent}."
+                );
             if (string.IsNullOrWhiteSpace(dose.Source))
                 yield return new($"/doses/{at}/source", "A dose needs a source.");
         }

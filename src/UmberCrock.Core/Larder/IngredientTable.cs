@@ -16,12 +16,28 @@ namespace UmberCrock.Core.Larder;
 /// </summary>
 public static partial class IngredientTable
 {
-    private static readonly string[] Words = ["name", "class", "role", "purpose", "alsoKnownAs", "composition", "origins", "allergens", "solubility", "minPercent", "maxPercent", "source", "confidence"];
+    private static readonly string[] Words =
+    [
+        "name",
+        "class",
+        "role",
+        "purpose",
+        "alsoKnownAs",
+        "composition",
+        "origins",
+        "allergens",
+        "solubility",
+        "minPercent",
+        "maxPercent",
+        "source",
+        "confidence",
+    ];
 
     private static readonly string[] Needed = ["name", "class", "source"];
 
     /// <summary>Its columns; "name", "class" and "source" are needed, the others may be left out, in any order.</summary>
-    public static ImmutableArray<string> Columns { get; } = [.. Words[..9], .. IngredientProperty.All.Select(property => property.Name), .. Words[9..]];
+    public static ImmutableArray<string> Columns { get; } =
+    [.. Words[..9], .. IngredientProperty.All.Select(property => property.Name), .. Words[9..]];
 
     /// <summary>Writes a table.</summary>
     public static string Write(IEnumerable<Ingredient> ingredients)
@@ -44,18 +60,22 @@ public static partial class IngredientTable
     }
 
     /// <summary>Reads a table and checks each row.</summary>
-    /// <exception cref="DocumentException">Columns, cells or ingredients that do not fit; pointers are "/row/column", rows as a spreadsheet counts them.</exception>
+    /// <exception cref="DocumentException">Columns, cells or ingredients that do not fit; pointers are "/row/column", rows as a spreadsheet
+    /// counts them.</exception>
     public static ImmutableArray<Ingredient> Read(ReadOnlyMemory<byte> utf8, Catalogue catalogue)
     {
         var problems = new List<DocumentProblem>();
-        using var csv = new CsvReader(new StreamReader(new MemoryStream(utf8.ToArray()), new UTF8Encoding(encoderShouldEmitUTF8Identifier: false)), new CsvConfiguration(CultureInfo.InvariantCulture)
-        {
-            TrimOptions = TrimOptions.Trim,
-            DetectDelimiter = true,
-            DetectDelimiterValues = [",", ";", "\t"],
-            BadDataFound = bad => problems.Add(new("/1", $"holds a stray quotation mark near \"{Shorten(bad.Field)}\".")),
-            MissingFieldFound = null,
-        });
+        using var csv = new CsvReader(
+            new StreamReader(new MemoryStream(utf8.ToArray()), new UTF8Encoding(encoderShouldEmitUTF8Identifier: false)),
+            new CsvConfiguration(CultureInfo.InvariantCulture)
+            {
+                TrimOptions = TrimOptions.Trim,
+                DetectDelimiter = true,
+                DetectDelimiterValues = [",", ";", "\t"],
+                BadDataFound = bad => problems.Add(new("/1", $"holds a stray quotation mark near \"{Shorten(bad.Field)}\".")),
+                MissingFieldFound = null,
+            }
+        );
         if (!csv.Read() || !csv.ReadHeader() || csv.HeaderRecord is not { } heading)
             throw new DocumentException("/1", "The table is empty. Its first row names the columns.");
         CheckHeading(heading, problems);
@@ -65,7 +85,9 @@ public static partial class IngredientTable
             var row = csv.Parser.Row;
             if (read.Count == OwnIngredients.Most)
             {
-                problems.Add(new($"/{row}", $"A table of at most {OwnIngredients.Most} ingredients is read at once; this row is beyond them."));
+                problems.Add(
+                    new($"/{row}", $"A table of at most {OwnIngredients.Most} ingredients is read at once; this row is beyond them.")
+                );
                 break;
             }
 
@@ -73,7 +95,11 @@ public static partial class IngredientTable
                 problems.Add(new($"/{row}", $"has {csv.Parser.Count} cells; the heading has {heading.Length}."));
             else if (new Row(row, heading, csv).ToIngredient(problems) is { } ingredient)
             {
-                problems.AddRange(IngredientChecks.Problems(ingredient, catalogue).Select(problem => new DocumentProblem($"/{row}{problem.Pointer}", problem.Reason)));
+                problems.AddRange(
+                    IngredientChecks
+                        .Problems(ingredient, catalogue)
+                        .Select(problem => new DocumentProblem($"/{row}{problem.Pointer}", problem.Reason))
+                );
                 read.Add(ingredient);
             }
         }
@@ -97,31 +123,48 @@ public static partial class IngredientTable
 
     private static string Shorten(string text) => text.Length > 40 ? text[..40] : text;
 
-    private static string Cell(Ingredient ingredient, string column) => column switch
-    {
-        "name" => ingredient.Name,
-        "class" => Vocabulary.Word(ingredient.Class),
-        "role" => ingredient.Role,
-        "purpose" => ingredient.Purpose ?? "",
-        "alsoKnownAs" => string.Join("; ", ingredient.AlsoKnownAs),
-        "composition" => string.Join("; ", ingredient.Composition.Select(CompositionText.Write)),
-        "origins" => string.Join("; ", ingredient.Origins),
-        "allergens" => string.Join("; ", ingredient.Allergens),
-        "solubility" => Vocabulary.Word(ingredient.Solubility),
-        "minPercent" => ingredient.Doses.FirstOrDefault()?.MinPercent?.ToString(CultureInfo.InvariantCulture) ?? "",
-        "maxPercent" => ingredient.Doses.FirstOrDefault()?.MaxPercent?.ToString(CultureInfo.InvariantCulture) ?? "",
-        "source" => SourceOf(ingredient),
-        "confidence" => Vocabulary.Word(IngredientProperty.All.Select(property => property.Of(ingredient)?.Confidence).OfType<Confidence>().DefaultIfEmpty(Confidence.Low).Min()),
-        _ => IngredientProperty.Find(column)!.Of(ingredient) is { } value ? Say(value) : "",
-    };
+    private static string Cell(Ingredient ingredient, string column) =>
+        column switch
+        {
+            "name" => ingredient.Name,
+            "class" => Vocabulary.Word(ingredient.Class),
+            "role" => ingredient.Role,
+            "purpose" => ingredient.Purpose ?? "",
+            "alsoKnownAs" => string.Join("; ", ingredient.AlsoKnownAs),
+            "composition" => string.Join("; ", ingredient.Composition.Select(CompositionText.Write)),
+            "origins" => string.Join("; ", ingredient.Origins),
+            "allergens" => string.Join("; ", ingredient.Allergens),
+            "solubility" => Vocabulary.Word(ingredient.Solubility),
+            "minPercent" => ingredient.Doses.FirstOrDefault()?.MinPercent?.ToString(CultureInfo.InvariantCulture) ?? "",
+            "maxPercent" => ingredient.Doses.FirstOrDefault()?.MaxPercent?.ToString(CultureInfo.InvariantCulture) ?? "",
+            "source" => SourceOf(ingredient),
+            "confidence" => Vocabulary.Word(
+                IngredientProperty
+                    .All.Select(property => property.Of(ingredient)?.Confidence)
+                    .OfType<Confidence>()
+                    .DefaultIfEmpty(Confidence.Low)
+                    .Min()
+            ),
+            _ => IngredientProperty.Find(column)!.Of(ingredient) is { } value ? Say(value) : "",
+        };
 
-    private static string SourceOf(Ingredient ingredient)
-        => string.Join("; ", IngredientProperty.All.Select(property => property.Of(ingredient)?.Source).Concat(ingredient.Doses.Select(dose => dose.Source)).OfType<string>().Distinct().DefaultIfEmpty("own"));
+    private static string SourceOf(Ingredient ingredient) =>
+        string.Join(
+            "; ",
+            IngredientProperty
+                .All.Select(property => property.Of(ingredient)?.Source)
+                .Concat(ingredient.Doses.Select(dose => dose.Source))
+                .OfType<string>()
+                .Distinct()
+                .DefaultIfEmpty("own")
+        );
 
     private static string Say(Quantity value)
     {
         var middle = value.Value.ToString(CultureInfo.InvariantCulture);
-        return value.Low == value.Value && value.High == value.Value ? middle : $"{middle} ({value.Low.ToString(CultureInfo.InvariantCulture)} to {value.High.ToString(CultureInfo.InvariantCulture)})";
+        return value.Low == value.Value && value.High == value.Value
+            ? middle
+            : $"{middle} ({value.Low.ToString(CultureInfo.InvariantCulture)} to {value.High.ToString(CultureInfo.InvariantCulture)})";
     }
 
     /// <summary>One row of the table, its cells by column.</summary>
@@ -135,7 +178,9 @@ public static partial class IngredientTable
             if (!Vocabulary.TryParse<IngredientClass>(Cell("class"), out var ofClass))
                 problems.Add(At("class", $"must be one of {string.Join(", ", Vocabulary.All<IngredientClass>())}."));
             if (Cell("source").Length == 0)
-                problems.Add(At("source", "is empty. Say where the values come from: a document, a supplier's sheet, your own measurement."));
+                problems.Add(
+                    At("source", "is empty. Say where the values come from: a document, a supplier's sheet, your own measurement.")
+                );
             var confidence = Word(problems, "confidence", Confidence.Low);
             var ingredient = new Ingredient
             {
@@ -152,11 +197,13 @@ public static partial class IngredientTable
                 Doses = Doses(problems, confidence),
             };
             foreach (var property in IngredientProperty.All)
-                ingredient = Cell(property.Name).Length == 0 ? ingredient : property.With(ingredient, Value(problems, property, confidence));
+                ingredient =
+                    Cell(property.Name).Length == 0 ? ingredient : property.With(ingredient, Value(problems, property, confidence));
             return problems.Count == before ? ingredient : null;
         }
 
-        private static bool IsSpreadsheetFormula(string cell) => cell.Length > 0 && (cell[0] is '=' or '@' || (cell[0] is '+' or '-' && !char.IsAsciiDigit(cell.ElementAtOrDefault(1))));
+        private static bool IsSpreadsheetFormula(string cell) =>
+            cell.Length > 0 && (cell[0] is '=' or '@' || (cell[0] is '+' or '-' && !char.IsAsciiDigit(cell.ElementAtOrDefault(1))));
 
         private string Cell(string column) => CsvCells.Read(Raw(column));
 
@@ -164,7 +211,8 @@ public static partial class IngredientTable
 
         private DocumentProblem At(string column, string reason) => new($"/{number}/{column}", reason);
 
-        private ImmutableArray<string> Several(string column) => [.. Cell(column).Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)];
+        private ImmutableArray<string> Several(string column) =>
+            [.. Cell(column).Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)];
 
         private T Word<T>(List<DocumentProblem> problems, string column, T fallback)
             where T : struct, Enum
@@ -194,7 +242,8 @@ public static partial class IngredientTable
                 return null;
             }
 
-            double Figure(string group, double otherwise) => match.Groups[group].Success ? double.Parse(match.Groups[group].ValueSpan, CultureInfo.InvariantCulture) : otherwise;
+            double Figure(string group, double otherwise) =>
+                match.Groups[group].Success ? double.Parse(match.Groups[group].ValueSpan, CultureInfo.InvariantCulture) : otherwise;
             var value = Figure("value", 0);
             return new Quantity(value, Figure("low", value), Figure("high", value), property.Unit, Cell("source"), confidence);
         }
@@ -210,18 +259,33 @@ public static partial class IngredientTable
                 if (CompositionText.Read(part) is { } component)
                     components.Add(component);
                 else
-                    problems.Add(At("composition", $"\"{Shorten(part)}\" is not a substance like Cetyl Alcohol, or Cera Alba | Beeswax | 70 to 85."));
+                    problems.Add(
+                        At("composition", $"\"{Shorten(part)}\" is not a substance like Cetyl Alcohol, or Cera Alba | Beeswax | 70 to 85.")
+                    );
             }
 
             return components.ToImmutable();
         }
 
-        private ImmutableArray<DoseRule> Doses(List<DocumentProblem> problems, Confidence confidence)
-            => (Number(problems, "minPercent"), Number(problems, "maxPercent")) is (var least, { } most)
-                ? [new DoseRule { Kind = DoseKind.Supplier, MinPercent = least, MaxPercent = most, Source = Cell("source"), Confidence = confidence }]
+        private ImmutableArray<DoseRule> Doses(List<DocumentProblem> problems, Confidence confidence) =>
+            (Number(problems, "minPercent"), Number(problems, "maxPercent")) is (var least, { } most)
+                ?
+                [
+                    new DoseRule
+                    {
+                        Kind = DoseKind.Supplier,
+                        MinPercent = least,
+                        MaxPercent = most,
+                        Source = Cell("source"),
+                        Confidence = confidence,
+                    },
+                ]
                 : [];
     }
 
-    [GeneratedRegex(@"^(?<value>-?[0-9]{1,9}(\.[0-9]{1,9})?)( ?\((?<low>-?[0-9]{1,9}(\.[0-9]{1,9})?) to (?<high>-?[0-9]{1,9}(\.[0-9]{1,9})?)\))?$", RegexOptions.NonBacktracking | RegexOptions.ExplicitCapture)]
+    [GeneratedRegex(
+        @"^(?<value>-?[0-9]{1,9}(\.[0-9]{1,9})?)( ?\((?<low>-?[0-9]{1,9}(\.[0-9]{1,9})?) to (?<high>-?[0-9]{1,9}(\.[0-9]{1,9})?)\))?$",
+        RegexOptions.NonBacktracking | RegexOptions.ExplicitCapture
+    )]
     private static partial Regex ValuePattern();
 }

@@ -38,12 +38,21 @@ public static partial class OwnIngredients
     public static string SlugOf(string name)
     {
         var words = IngredientSearch.Fold(name).Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        var slug = string.Concat(string.Join('-', words).Where(letter => char.IsAsciiLetterLower(letter) || char.IsAsciiDigit(letter) || letter == '-')).Trim('-');
-        return Prefix + (slug.Length == 0 ? Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(name)))[..12] : slug.Length > 60 ? slug[..60].TrimEnd('-') : slug);
+        var slug = string.Concat(
+                string.Join('-', words).Where(letter => char.IsAsciiLetterLower(letter) || char.IsAsciiDigit(letter) || letter == '-')
+            )
+            .Trim('-');
+        return Prefix
+            + (
+                slug.Length == 0 ? Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(name)))[..12]
+                : slug.Length > 60 ? slug[..60].TrimEnd('-')
+                : slug
+            );
     }
 
     /// <summary>Reads a document of own ingredients and checks each.</summary>
-    /// <exception cref="DocumentException">Not JSON, another format, or an ingredient that does not hold together; nothing of it is taken.</exception>
+    /// <exception cref="DocumentException">Not JSON, another format, or an ingredient that does not hold together; nothing of it is
+    /// taken.</exception>
     public static ImmutableArray<Ingredient> Parse(ReadOnlyMemory<byte> utf8, Catalogue catalogue)
     {
         using var document = FormulaReader.ParseJson(utf8);
@@ -60,14 +69,19 @@ public static partial class OwnIngredients
         if (rows is not { ValueKind: JsonValueKind.Array } list || list.GetArrayLength() > Most)
             throw new DocumentException("/ingredients", $"must be a list of at most {Most} ingredients.");
 
-        var read = list.EnumerateArray().Select((row, index) => ReadOne(row, $"/ingredients/{index}", catalogue, problems)).OfType<Ingredient>().ToImmutableArray();
+        var read = list.EnumerateArray()
+            .Select((row, index) => ReadOne(row, $"/ingredients/{index}", catalogue, problems))
+            .OfType<Ingredient>()
+            .ToImmutableArray();
         return problems.Count == 0 ? read : throw new DocumentException(problems);
     }
 
     /// <summary>Reads one ingredient as it is stored.</summary>
     /// <exception cref="DocumentException">It holds nothing.</exception>
     /// <exception cref="JsonException">It is no ingredient of this version.</exception>
-    public static Ingredient ParseStored(string json) => JsonSerializer.Deserialize<Ingredient>(json, DataFiles.Reading(MaterialsJson.Default)) ?? throw new DocumentException("/", "is empty.");
+    public static Ingredient ParseStored(string json) =>
+        JsonSerializer.Deserialize<Ingredient>(json, DataFiles.Reading(MaterialsJson.Default))
+        ?? throw new DocumentException("/", "is empty.");
 
     /// <summary>One ingredient as it is stored and written: members that say nothing are left out.</summary>
     public static JsonObject Write(Ingredient ingredient)
@@ -75,24 +89,39 @@ public static partial class OwnIngredients
         var written = JsonSerializer.SerializeToNode(ingredient, DataFiles.Reading(MaterialsJson.Default))!.AsObject();
         written.Remove("inci");
         written.Remove("polyunsaturatedPercent");
-        foreach (var name in written.Where(member => member.Value is null or JsonArray { Count: 0 } or JsonObject { Count: 0 }).Select(member => member.Key).ToList())
+        foreach (
+            var name in written
+                .Where(member => member.Value is null or JsonArray { Count: 0 } or JsonObject { Count: 0 })
+                .Select(member => member.Key)
+                .ToList()
+        )
             written.Remove(name);
         return written;
     }
 
     /// <summary>A document of own ingredients.</summary>
-    public static string ToText(IEnumerable<Ingredient> ingredients)
-        => new JsonObject { ["format"] = Format, ["version"] = Version, ["ingredients"] = new JsonArray([.. ingredients.Select(Write)]) }.ToJsonString(ContractJson.Indented);
+    public static string ToText(IEnumerable<Ingredient> ingredients) =>
+        new JsonObject
+        {
+            ["format"] = Format,
+            ["version"] = Version,
+            ["ingredients"] = new JsonArray([.. ingredients.Select(Write)]),
+        }.ToJsonString(ContractJson.Indented);
 
     private static Ingredient? ReadOne(JsonElement row, string pointer, Catalogue catalogue, List<DocumentProblem> problems)
     {
         try
         {
-            var members = row.ValueKind == JsonValueKind.Object ? JsonObject.Create(row)! : throw new DocumentException(pointer, "must be an object.");
+            var members =
+                row.ValueKind == JsonValueKind.Object
+                    ? JsonObject.Create(row)!
+                    : throw new DocumentException(pointer, "must be an object.");
             if (members["slug"] is null && members["name"] is JsonValue name && name.TryGetValue<string>(out var text))
                 members["slug"] = SlugOf(text);
             var ingredient = members.Deserialize<Ingredient>(DataFiles.Reading(MaterialsJson.Default))!;
-            problems.AddRange(IngredientChecks.Problems(ingredient, catalogue).Select(problem => problem with { Pointer = pointer + problem.Pointer }));
+            problems.AddRange(
+                IngredientChecks.Problems(ingredient, catalogue).Select(problem => problem with { Pointer = pointer + problem.Pointer })
+            );
             return ingredient;
         }
         catch (JsonException refused)
@@ -108,9 +137,14 @@ public static partial class OwnIngredients
     }
 
     /// <summary>A JSON pointer for the path the reader reports ("$.species[0].family").</summary>
-    private static string PointerOf(string? path)
-        => (path ?? "$").TrimStart('$').Replace("['", ".", StringComparison.Ordinal).Replace("']", "", StringComparison.Ordinal)
-            .Replace('.', '/').Replace('[', '/').Replace("]", "", StringComparison.Ordinal);
+    private static string PointerOf(string? path) =>
+        (path ?? "$")
+            .TrimStart('$')
+            .Replace("['", ".", StringComparison.Ordinal)
+            .Replace("']", "", StringComparison.Ordinal)
+            .Replace('.', '/')
+            .Replace('[', '/')
+            .Replace("]", "", StringComparison.Ordinal);
 
     private static string ReasonOf(string message)
     {

@@ -4,7 +4,8 @@ using UmberCrock.Core.Documents;
 
 namespace UmberCrock.Core.Materials;
 
-/// <summary>Everything the computation knows: ingredients, rules, and where each comes from. Immutable; made from the shipped data.</summary>
+/// <summary>Everything the computation knows: ingredients, rules, and where each comes from. Immutable; made from the shipped
+/// data.</summary>
 public sealed class Catalogue
 {
     private static readonly Lazy<Catalogue> ShippedData = new(() => Read(DataFiles.Shipped));
@@ -22,8 +23,13 @@ public sealed class Catalogue
     public static Catalogue Shipped => ShippedData.Value;
 
     /// <summary>The catalogue of some data files; its rules are read when they are first asked for.</summary>
-    public static Catalogue Read(DataFiles files) => new(
-        files.Names.Where(name => name.StartsWith(IngredientFile.Folder, StringComparison.Ordinal)).SelectMany(name => files.Read<IngredientFile>(name, MaterialsJson.Default).Ingredients), new RuleBook(files));
+    public static Catalogue Read(DataFiles files) =>
+        new(
+            files
+                .Names.Where(name => name.StartsWith(IngredientFile.Folder, StringComparison.Ordinal))
+                .SelectMany(name => files.Read<IngredientFile>(name, MaterialsJson.Default).Ingredients),
+            new RuleBook(files)
+        );
 
     /// <summary>All ingredients, by name.</summary>
     public ImmutableArray<Ingredient> Ingredients { get; }
@@ -41,6 +47,10 @@ public sealed class Catalogue
     {
         var bySubject = corrections.ToLookup(correction => correction.Ingredient, StringComparer.Ordinal);
         return new Catalogue(
-            Ingredients.Concat(own).Select(ingredient => bySubject[ingredient.Slug].Aggregate(ingredient, (row, correction) => correction.ApplyTo(row))), Rules);
+            Ingredients
+                .Concat(own)
+                .Select(ingredient => bySubject[ingredient.Slug].Aggregate(ingredient, (row, correction) => correction.ApplyTo(row))),
+            Rules
+        );
     }
 }

@@ -32,36 +32,59 @@ public sealed record DoseScope
     public static DoseScope Any { get; } = new();
 
     /// <summary>Forms.</summary>
-    public ImmutableArray<ProductForm> Forms { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<ProductForm> Forms
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>Body zones.</summary>
-    public ImmutableArray<Zone> Zones { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<Zone> Zones
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>Who wears it.</summary>
-    public ImmutableArray<Audience> Audiences { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<Audience> Audiences
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>Left on or rinsed off.</summary>
-    public ImmutableArray<Exposure> Exposures { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<Exposure> Exposures
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>True when the formula is of the kind this rule speaks of.</summary>
-    public bool Covers(Formula formula)
-        => Holds(Forms, formula.Form) && Holds(Zones, formula.Zone) && Holds(Audiences, formula.Audience) && Holds(Exposures, formula.Exposure);
+    public bool Covers(Formula formula) =>
+        Holds(Forms, formula.Form)
+        && Holds(Zones, formula.Zone)
+        && Holds(Audiences, formula.Audience)
+        && Holds(Exposures, formula.Exposure);
 
     /// <summary>What it narrows, in the contract's words: "stick, lip-balm; face"; empty when it is for any.</summary>
-    public string Describe()
-        => string.Join("; ", new[] { Say(Forms), Say(Zones), Say(Audiences), Say(Exposures) }.Where(words => words.Length > 0));
+    public string Describe() =>
+        string.Join("; ", new[] { Say(Forms), Say(Zones), Say(Audiences), Say(Exposures) }.Where(words => words.Length > 0));
 
     /// <summary>
     /// True when this scope is a special case of the other: it narrows everything the other narrows, and more.
     /// Two scopes that narrow different things (a zone, an audience) do not override each other; then the stricter rule counts.
     /// </summary>
-    public bool Narrows(DoseScope other)
-        => NarrowsBy(Forms, other.Forms) && NarrowsBy(Zones, other.Zones) && NarrowsBy(Audiences, other.Audiences)
-            && NarrowsBy(Exposures, other.Exposures) && Narrowness > other.Narrowness;
+    public bool Narrows(DoseScope other) =>
+        NarrowsBy(Forms, other.Forms)
+        && NarrowsBy(Zones, other.Zones)
+        && NarrowsBy(Audiences, other.Audiences)
+        && NarrowsBy(Exposures, other.Exposures)
+        && Narrowness > other.Narrowness;
 
     private int Narrowness => (Forms.IsEmpty ? 0 : 1) + (Zones.IsEmpty ? 0 : 1) + (Audiences.IsEmpty ? 0 : 1) + (Exposures.IsEmpty ? 0 : 1);
 
-    private static string Say<T>(ImmutableArray<T> values) where T : struct, Enum => string.Join(", ", values.Select(Vocabulary.Word));
+    private static string Say<T>(ImmutableArray<T> values)
+        where T : struct, Enum => string.Join(", ", values.Select(Vocabulary.Word));
 
     private static bool Holds<T>(ImmutableArray<T> allowed, T value) => allowed.IsEmpty || allowed.Contains(value);
 
@@ -84,7 +107,11 @@ public record DoseRule
     public decimal? MaxPercent { get; init; }
 
     /// <summary>What it applies to.</summary>
-    public DoseScope Applies { get; init => field = value ?? DoseScope.Any; } = DoseScope.Any;
+    public DoseScope Applies
+    {
+        get;
+        init => field = value ?? DoseScope.Any;
+    } = DoseScope.Any;
 
     /// <summary>The school that holds this rule; null when all do.</summary>
     public SchoolCondition? Schools { get; init; }
@@ -99,8 +126,8 @@ public record DoseRule
     public required Confidence Confidence { get; init; }
 
     /// <summary>True when the rule speaks of this formula under these choices.</summary>
-    public bool Governs(Formula formula, EvaluationSettings settings)
-        => (Region is null || Region == settings.Region) && Schools?.Holds(settings) != false && Applies.Covers(formula);
+    public bool Governs(Formula formula, EvaluationSettings settings) =>
+        (Region is null || Region == settings.Region) && Schools?.Holds(settings) != false && Applies.Covers(formula);
 
     /// <summary>True when passing the maximum stops the formula.</summary>
     public bool IsHard => Kind is DoseKind.Legal or DoseKind.IndustryStandard && MaxPercent is not null;
@@ -116,7 +143,14 @@ public sealed record SubstanceLimit : DoseRule
     public static ImmutableArray<SubstanceLimit> Governing(IEnumerable<SubstanceLimit> limits, Formula formula, EvaluationSettings settings)
     {
         var governing = limits.Where(limit => limit.Governs(formula, settings)).ToList();
-        return [.. governing.Where(limit => !governing.Exists(other => other.Subject.SequenceEqual(limit.Subject) && other.Kind == limit.Kind && other.Applies.Narrows(limit.Applies)))];
+        return
+        [
+            .. governing.Where(limit =>
+                !governing.Exists(other =>
+                    other.Subject.SequenceEqual(limit.Subject) && other.Kind == limit.Kind && other.Applies.Narrows(limit.Applies)
+                )
+            ),
+        ];
     }
 }
 

@@ -27,7 +27,9 @@ public static class FattyAcidName
         ["C24:1"] = 0.670,
     }.ToFrozenDictionary(StringComparer.Ordinal);
 
-    private const double GramsPerMoleOfCarbon = 12.011, GramsPerMoleOfHydrogen = 1.008, GramsPerMoleOfOxygen = 15.999;
+    private const double GramsPerMoleOfCarbon = 12.011,
+        GramsPerMoleOfHydrogen = 1.008,
+        GramsPerMoleOfOxygen = 15.999;
 
     /// <summary>
     /// Molar mass of an acid in g/mol: C_n H_(2n - 2d) O_2, one oxygen more for a hydroxyl ("C18:1-OH"). Null when the name does not say
@@ -36,20 +38,29 @@ public static class FattyAcidName
     public static double? MolarMass(string name)
     {
         var colon = name.IndexOf(':', StringComparison.Ordinal);
-        if (name.Length == 0 || name[0] != 'C' || colon < 2 || !int.TryParse(name.AsSpan(1, colon - 1), System.Globalization.CultureInfo.InvariantCulture, out var carbons))
+        if (
+            name.Length == 0
+            || name[0] != 'C'
+            || colon < 2
+            || !int.TryParse(name.AsSpan(1, colon - 1), System.Globalization.CultureInfo.InvariantCulture, out var carbons)
+        )
             return null;
         var oxygens = name.EndsWith("-OH", StringComparison.Ordinal) ? 3 : 2;
-        return (carbons * GramsPerMoleOfCarbon) + (2 * (carbons - DoubleBonds(name)) * GramsPerMoleOfHydrogen) + (oxygens * GramsPerMoleOfOxygen);
+        return (carbons * GramsPerMoleOfCarbon)
+            + (2 * (carbons - DoubleBonds(name)) * GramsPerMoleOfHydrogen)
+            + (oxygens * GramsPerMoleOfOxygen);
     }
 
     /// <summary>
-    /// Saponification value of a triglyceride of these acids, mg KOH/g: 3 x 56.1 x 1000 / (3 x mean molar mass + 92.09 - 3 x 18), the mean by
+    /// Saponification value of a triglyceride of these acids, mg KOH/g: 3 x 56.1 x 1000 / (3 x mean molar mass + 92.09 - 3 x 18), the mean
+    /// by
     /// moles (AOCS Cd 3a-94, from memory). Null when no acid's molar mass is known.
     /// </summary>
     /// <param name="acids">Percent of all fatty acids, by name.</param>
     public static double? SaponificationValue(IReadOnlyDictionary<string, double> acids)
     {
-        double mass = 0, moles = 0;
+        double mass = 0,
+            moles = 0;
         foreach (var (name, percent) in acids)
         {
             if (MolarMass(name) is { } gramsPerMole)
@@ -60,12 +71,26 @@ public static class FattyAcidName
     }
 
     /// <summary>
-    /// How readily these acids take up oxygen: (1 x C18:1 + 10.3 x C18:2 + 21.6 x C18:3) / 100 (Fatemi and Hammond 1980, from memory). Isomers
+    /// How readily these acids take up oxygen: (1 x C18:1 + 10.3 x C18:2 + 21.6 x C18:3) / 100 (Fatemi and Hammond 1980, from memory).
+    /// Isomers
     /// count as their parent, hydroxy acids as oleic.
     /// </summary>
     /// <param name="acids">Percent of all fatty acids, by name.</param>
-    public static double Oxidisability(IReadOnlyDictionary<string, double> acids)
-        => acids.Sum(acid => acid.Value * (acid.Key.StartsWith("C18:", StringComparison.Ordinal) ? DoubleBonds(acid.Key) switch { 1 => 1, 2 => 10.3, 3 => 21.6, _ => 0 } : 0)) / 100;
+    public static double Oxidisability(IReadOnlyDictionary<string, double> acids) =>
+        acids.Sum(acid =>
+            acid.Value
+            * (
+                acid.Key.StartsWith("C18:", StringComparison.Ordinal)
+                    ? DoubleBonds(acid.Key) switch
+                    {
+                        1 => 1,
+                        2 => 10.3,
+                        3 => 21.6,
+                        _ => 0,
+                    }
+                    : 0
+            )
+        ) / 100;
 
     /// <summary>Double bonds of an acid; 0 when the name does not say.</summary>
     public static int DoubleBonds(string name)
@@ -76,6 +101,6 @@ public static class FattyAcidName
 
     /// <summary>Iodine value of a triglyceride of these acids, g I2/100 g: sum of percent x factor (AOCS Cd 1c-85).</summary>
     /// <param name="acids">Percent of all fatty acids, by name.</param>
-    public static double IodineValue(IReadOnlyDictionary<string, double> acids)
-        => acids.Sum(acid => acid.Value * IodineFactors.GetValueOrDefault(acid.Key));
+    public static double IodineValue(IReadOnlyDictionary<string, double> acids) =>
+        acids.Sum(acid => acid.Value * IodineFactors.GetValueOrDefault(acid.Key));
 }

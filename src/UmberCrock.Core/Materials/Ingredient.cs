@@ -8,7 +8,8 @@ namespace UmberCrock.Core.Materials;
 /// <summary>A name of the international nomenclature (INCI) in its two dialects.</summary>
 public sealed record InciName(string Eu, string Us);
 
-/// <summary>One substance of an ingredient as it is bought, in weight percent of the ingredient; low equals high when it is exact.</summary>
+/// <summary>One substance of an ingredient as it is bought, in weight percent of the ingredient; low equals high when it is
+/// exact.</summary>
 public sealed record Component(InciName Inci, decimal LowPercent, decimal HighPercent)
 {
     /// <summary>The share the computation uses where one figure is needed, in percent: the middle of the range.</summary>
@@ -22,7 +23,12 @@ public sealed record Component(InciName Inci, decimal LowPercent, decimal HighPe
 /// <param name="GramsPerMole">Molar mass.</param>
 /// <param name="Family">Key of its strength in the texture rules.</param>
 public readonly record struct MeltingSpecies(
-    double MassShare, double MeltingCelsius, double FusionKilojoulesPerMole, double GramsPerMole, [property: Names(Named.Family)] string Family);
+    double MassShare,
+    double MeltingCelsius,
+    double FusionKilojoulesPerMole,
+    double GramsPerMole,
+    [property: Names(Named.Family)] string Family
+);
 
 /// <summary>A caution that stands beside the step it belongs to.</summary>
 public sealed record Caution(string Text, string Source);
@@ -46,21 +52,37 @@ public sealed record Ingredient
     public string? Purpose { get; init; }
 
     /// <summary>Other names people use, for search.</summary>
-    public ImmutableArray<string> AlsoKnownAs { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<string> AlsoKnownAs
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>Its substances; they sum to 100 percent within their ranges.</summary>
     public required ImmutableArray<Component> Composition { get; init; }
 
     /// <summary>Substances it brings by nature, for limits and allergens.</summary>
-    public ImmutableArray<Constituent> Constituents { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<Constituent> Constituents
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>Where it comes from: plant, bee, wool, animal, mineral, synthetic.</summary>
     [Names(Named.Origin)]
-    public ImmutableArray<string> Origins { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<string> Origins
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>Allergen sources it brings, by the keys of data/rules/allergens.json.</summary>
     [Names(Named.AllergenSource)]
-    public ImmutableArray<string> Allergens { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<string> Allergens
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>Where it goes in a water-free mix.</summary>
     public Solubility Solubility { get; init; }
@@ -96,7 +118,11 @@ public sealed record Ingredient
     public Quantity? Hlb { get; init; }
 
     /// <summary>Dynamic viscosities.</summary>
-    public ImmutableArray<ViscosityAt> Viscosity { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<ViscosityAt> Viscosity
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>Oil that 100 g of a powder take up before they make a stiff paste, g (ISO 787-5).</summary>
     public Quantity? OilAbsorption { get; init; }
@@ -117,10 +143,18 @@ public sealed record Ingredient
     public GrainProneness? Grain { get; init; }
 
     /// <summary>How much of it does the work of another wax.</summary>
-    public ImmutableArray<WaxEquivalent> WaxEquivalents { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<WaxEquivalent> WaxEquivalents
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>Fatty acids in percent of all fatty acids, by their short name (C18:1), empty when not known.</summary>
-    public ImmutableSortedDictionary<string, double> FattyAcids { get; init => field = value ?? ImmutableSortedDictionary<string, double>.Empty; } = ImmutableSortedDictionary<string, double>.Empty;
+    public ImmutableSortedDictionary<string, double> FattyAcids
+    {
+        get;
+        init => field = value ?? ImmutableSortedDictionary<string, double>.Empty;
+    } = ImmutableSortedDictionary<string, double>.Empty;
 
     /// <summary>Where the fatty acids come from.</summary>
     public string? FattyAcidsSource { get; init; }
@@ -129,7 +163,11 @@ public sealed record Ingredient
     public Confidence? FattyAcidsConfidence { get; init; }
 
     /// <summary>The crystallising species; empty for liquids, powders and what is not in the oil phase.</summary>
-    public ImmutableArray<MeltingSpecies> Species { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<MeltingSpecies> Species
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>Where the species come from.</summary>
     public string? SpeciesSource { get; init; }
@@ -138,15 +176,25 @@ public sealed record Ingredient
     public Confidence? SpeciesConfidence { get; init; }
 
     /// <summary>What it may and should be dosed at.</summary>
-    public ImmutableArray<DoseRule> Doses { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<DoseRule> Doses
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>Cautions of its own.</summary>
-    public ImmutableArray<Caution> Cautions { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<Caution> Cautions
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>The whole ingredient's name in the nomenclature: its components joined by "; ".</summary>
-    public InciName Inci => new(
-        string.Join("; ", Composition.Select(component => component.Inci.Eu)),
-        string.Join("; ", Composition.Select(component => component.Inci.Us)));
+    public InciName Inci =>
+        new(
+            string.Join("; ", Composition.Select(component => component.Inci.Eu)),
+            string.Join("; ", Composition.Select(component => component.Inci.Us))
+        );
 
     /// <summary>Fatty acids with two or more double bonds in percent of its fatty acids; 0 when the profile is not known.</summary>
     public double PolyunsaturatedPercent => FattyAcids.Where(acid => FattyAcidName.DoubleBonds(acid.Key) >= 2).Sum(acid => acid.Value);
@@ -154,7 +202,8 @@ public sealed record Ingredient
     /// <summary>Share of some substances in it, 0 to 1, low and high: as components and as constituents.</summary>
     public (decimal Low, decimal High) ShareOf(ImmutableArray<string> names)
     {
-        decimal low = 0m, high = 0m;
+        decimal low = 0m,
+            high = 0m;
         foreach (var component in Composition)
         {
             if (names.Contains(component.Inci.Eu))

@@ -6,7 +6,8 @@ namespace UmberCrock.Core.Materials;
 internal sealed record IngredientMatch(Ingredient Ingredient, double Score);
 
 /// <summary>
-/// Finds what a written name means. The score is the weight of the words that a name and one of an ingredient's names share, twice, over the weight of
+/// Finds what a written name means. The score is the weight of the words that a name and one of an ingredient's names share, twice, over
+/// the weight of
 /// both (Dice 1945); general words (oil, butter, wax) weigh half; a word with a slip of the pen counts less.
 /// </summary>
 internal sealed class IngredientMatcher
@@ -28,7 +29,15 @@ internal sealed class IngredientMatcher
         preferred = rules.Preferred.ToDictionary(name => string.Join(' ', WordsOf(name.Key)), name => name.Value, StringComparer.Ordinal);
         foreach (var ingredient in catalogue.Ingredients)
         {
-            string[] all = [ingredient.Name, ingredient.Name.Split('(')[0], ingredient.Slug, ingredient.Inci.Eu, ingredient.Inci.Us, .. ingredient.AlsoKnownAs];
+            string[] all =
+            [
+                ingredient.Name,
+                ingredient.Name.Split('(')[0],
+                ingredient.Slug,
+                ingredient.Inci.Eu,
+                ingredient.Inci.Us,
+                .. ingredient.AlsoKnownAs,
+            ];
             foreach (var words in all.Select(WordsOf).Where(words => words.Length > 0).DistinctBy(words => string.Join(' ', words)))
             {
                 foreach (var word in words.Distinct(StringComparer.Ordinal))
@@ -54,13 +63,25 @@ internal sealed class IngredientMatcher
         var mostly = preferred.GetValueOrDefault(string.Join(' ', words.Select(word => word.Word)));
         return
         [
-            .. shares.Keys.SelectMany(word => byWord.GetValueOrDefault(word) ?? []).Distinct().Select(at => names[at])
-                .Select(candidate => (candidate.Ingredient, Score: 2 * candidate.Words.Sum(word => shares.GetValueOrDefault(word) * WeightOf(word)) / (candidate.Weight + weight)))
+            .. shares
+                .Keys.SelectMany(word => byWord.GetValueOrDefault(word) ?? [])
+                .Distinct()
+                .Select(at => names[at])
+                .Select(candidate =>
+                    (
+                        candidate.Ingredient,
+                        Score: 2
+                            * candidate.Words.Sum(word => shares.GetValueOrDefault(word) * WeightOf(word))
+                            / (candidate.Weight + weight)
+                    )
+                )
                 .Where(match => match.Score >= rules.LikelyScore)
                 .GroupBy(match => match.Ingredient.Slug, StringComparer.Ordinal)
                 .Select(group => new IngredientMatch(group.First().Ingredient, group.Key == mostly ? 1 : group.Max(match => match.Score)))
-                .OrderByDescending(match => match.Score).ThenByDescending(match => match.Ingredient.Slug == mostly)
-                .ThenBy(match => match.Ingredient.Slug.Length).ThenBy(match => match.Ingredient.Slug, StringComparer.Ordinal),
+                .OrderByDescending(match => match.Score)
+                .ThenByDescending(match => match.Ingredient.Slug == mostly)
+                .ThenBy(match => match.Ingredient.Slug.Length)
+                .ThenBy(match => match.Ingredient.Slug, StringComparer.Ordinal),
         ];
     }
 
@@ -71,17 +92,27 @@ internal sealed class IngredientMatcher
         return telling.Length > 0 ? telling : words;
     }
 
-    private static string Singular(string word) => word.Length > 4 && word.EndsWith('s') && !word.EndsWith("ss", StringComparison.Ordinal) && !word.EndsWith("us", StringComparison.Ordinal) ? word[..^1] : word;
+    private static string Singular(string word) =>
+        word.Length > 4
+        && word.EndsWith('s')
+        && !word.EndsWith("ss", StringComparison.Ordinal)
+        && !word.EndsWith("us", StringComparison.Ordinal)
+            ? word[..^1]
+            : word;
 
     /// <summary>A single letter ("e wax", "vitamin e") tells as little as a general word.</summary>
     private static double WeightOf(string word) => word.Length == 1 || General.Contains(word) ? GeneralWeight : 1;
 
     /// <summary>A word that no ingredient has is taken for the nearest one that is a letter away.</summary>
-    private (string Word, double Share) Corrected(string word)
-        => byWord.ContainsKey(word) || word.Length < LettersForASlip ? (word, 1)
-            : byWord.Keys.Where(other => Math.Abs(other.Length - word.Length) <= 1 && other.Length >= LettersForASlip && IsOneSlipAway(word, other)).Order(StringComparer.Ordinal).FirstOrDefault() is { } near
-                ? (near, SlipShare)
-                : (word, 1);
+    private (string Word, double Share) Corrected(string word) =>
+        byWord.ContainsKey(word) || word.Length < LettersForASlip ? (word, 1)
+        : byWord
+            .Keys.Where(other => Math.Abs(other.Length - word.Length) <= 1 && other.Length >= LettersForASlip && IsOneSlipAway(word, other))
+            .Order(StringComparer.Ordinal)
+            .FirstOrDefault()
+            is { } near
+            ? (near, SlipShare)
+        : (word, 1);
 
     /// <summary>True when one letter added, dropped, changed, or two neighbours swapped, makes one word the other.</summary>
     private static bool IsOneSlipAway(string one, string other)

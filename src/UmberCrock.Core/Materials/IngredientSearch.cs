@@ -12,11 +12,29 @@ public static class IngredientSearch
 
     private static readonly FrozenDictionary<char, string> Accents = new[]
     {
-        ("a", "\u00e0\u00e1\u00e2\u00e3\u00e4\u00e5\u0101\u0103\u0105"), ("ae", "\u00e6"), ("c", "\u00e7\u0107\u0109\u010b\u010d"), ("d", "\u010f\u0111\u00f0"),
-        ("e", "\u00e8\u00e9\u00ea\u00eb\u0113\u0115\u0117\u0119\u011b"), ("g", "\u011d\u011f\u0121\u0123"), ("h", "\u0125\u0127"), ("i", "\u00ec\u00ed\u00ee\u00ef\u0129\u012b\u012d\u012f\u0131"),
-        ("l", "\u013a\u013c\u013e\u0142"), ("n", "\u00f1\u0144\u0146\u0148"), ("o", "\u00f2\u00f3\u00f4\u00f5\u00f6\u00f8\u014d\u014f\u0151"), ("oe", "\u0153"), ("r", "\u0155\u0157\u0159"),
-        ("s", "\u015b\u015d\u015f\u0161"), ("ss", "\u00df"), ("t", "\u0163\u0165\u0167"), ("u", "\u00f9\u00fa\u00fb\u00fc\u0169\u016b\u016d\u016f\u0171\u0173"), ("w", "\u0175"), ("y", "\u00fd\u00ff\u0177"), ("z", "\u017a\u017c\u017e"),
-    }.SelectMany(group => group.Item2.Select(letter => KeyValuePair.Create(letter, group.Item1))).ToFrozenDictionary();
+        ("a", "\u00e0\u00e1\u00e2\u00e3\u00e4\u00e5\u0101\u0103\u0105"),
+        ("ae", "\u00e6"),
+        ("c", "\u00e7\u0107\u0109\u010b\u010d"),
+        ("d", "\u010f\u0111\u00f0"),
+        ("e", "\u00e8\u00e9\u00ea\u00eb\u0113\u0115\u0117\u0119\u011b"),
+        ("g", "\u011d\u011f\u0121\u0123"),
+        ("h", "\u0125\u0127"),
+        ("i", "\u00ec\u00ed\u00ee\u00ef\u0129\u012b\u012d\u012f\u0131"),
+        ("l", "\u013a\u013c\u013e\u0142"),
+        ("n", "\u00f1\u0144\u0146\u0148"),
+        ("o", "\u00f2\u00f3\u00f4\u00f5\u00f6\u00f8\u014d\u014f\u0151"),
+        ("oe", "\u0153"),
+        ("r", "\u0155\u0157\u0159"),
+        ("s", "\u015b\u015d\u015f\u0161"),
+        ("ss", "\u00df"),
+        ("t", "\u0163\u0165\u0167"),
+        ("u", "\u00f9\u00fa\u00fb\u00fc\u0169\u016b\u016d\u016f\u0171\u0173"),
+        ("w", "\u0175"),
+        ("y", "\u00fd\u00ff\u0177"),
+        ("z", "\u017a\u017c\u017e"),
+    }
+        .SelectMany(group => group.Item2.Select(letter => KeyValuePair.Create(letter, group.Item1)))
+        .ToFrozenDictionary();
 
     /// <summary>
     /// Lower case without accents; what is no letter or digit becomes a space. Accents are taken off by a table of our own: the
@@ -38,8 +56,11 @@ public static class IngredientSearch
     }
 
     /// <summary>Everything an ingredient can be found by, folded: its name first.</summary>
-    public static string TextOf(Ingredient ingredient)
-        => string.Join('\n', new[] { ingredient.Name, ingredient.Slug, ingredient.Inci.Eu, ingredient.Inci.Us }.Concat(ingredient.AlsoKnownAs).Select(Fold));
+    public static string TextOf(Ingredient ingredient) =>
+        string.Join(
+            '\n',
+            new[] { ingredient.Name, ingredient.Slug, ingredient.Inci.Eu, ingredient.Inci.Us }.Concat(ingredient.AlsoKnownAs).Select(Fold)
+        );
 
     /// <summary>
     /// Those of the candidates that the query means, best first: names that start with it, names that hold its words, other names that do,
@@ -79,7 +100,8 @@ public static class IngredientSearch
         return 2 + slips;
     }
 
-    /// <summary>Letters to add, drop, change or swap with a neighbour to make one word the start of the other (optimal string alignment).</summary>
+    /// <summary>Letters to add, drop, change or swap with a neighbour to make one word the start of the other (optimal string
+    /// alignment).</summary>
     private static int Slips(string word, string candidate)
     {
         if (candidate.Contains(word, StringComparison.Ordinal))

@@ -29,7 +29,13 @@ public sealed record GrainProneness(GrainLevel Level, string Source, Confidence 
 /// <param name="Source">Where it comes from.</param>
 /// <param name="Confidence">How sure it is.</param>
 /// <param name="School">The school that says so; null where there is no dispute.</param>
-public sealed record WaxEquivalent([Names(Named.Ingredient)] string Of, double GramsPerGram, string Source, Confidence Confidence, WaxSchool? School = null);
+public sealed record WaxEquivalent(
+    [Names(Named.Ingredient)] string Of,
+    double GramsPerGram,
+    string Source,
+    Confidence Confidence,
+    WaxSchool? School = null
+);
 
 /// <summary>A dynamic viscosity at one temperature, mPa s.</summary>
 public sealed record ViscosityAt(double Celsius, double Value, double Low, double High, string Unit, string Source, Confidence Confidence);

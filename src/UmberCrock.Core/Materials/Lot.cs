@@ -34,19 +34,35 @@ public enum LotState
 /// <param name="UseBy">When it ends, as printed; null when nothing is printed.</param>
 /// <param name="Notes">Free text.</param>
 public sealed record Lot(
-    long Id, string Ingredient, string Code, string Supplier, DateOnly? BoughtOn, decimal BoughtGrams, decimal RemainingGrams,
-    decimal? PricePerKilogram, DateOnly? OpenedOn, DateOnly? UseBy, string Notes)
+    long Id,
+    string Ingredient,
+    string Code,
+    string Supplier,
+    DateOnly? BoughtOn,
+    decimal BoughtGrams,
+    decimal RemainingGrams,
+    decimal? PricePerKilogram,
+    DateOnly? OpenedOn,
+    DateOnly? UseBy,
+    string Notes
+)
 {
     /// <summary>From so many days before its end a lot is near it.</summary>
     public const int NearDays = 30;
 
     private const decimal MostGrams = 1_000_000m;
 
-    /// <summary>The day it ends: as printed or, once opened, when its shelf life opened is over, whichever is first; null when neither is known.</summary>
+    /// <summary>The day it ends: as printed or, once opened, when its shelf life opened is over, whichever is first; null when neither is
+    /// known.</summary>
     public DateOnly? EndsOn(Ingredient ingredient)
     {
-        var afterOpening = OpenedOn is { } opened && ingredient.ShelfLifeOpenedMonths is { } months && opened <= Days.Latest ? opened.AddMonths((int)Math.Floor(months.Value)) : (DateOnly?)null;
-        return UseBy is null ? afterOpening : afterOpening is null || UseBy < afterOpening ? UseBy : afterOpening;
+        var afterOpening =
+            OpenedOn is { } opened && ingredient.ShelfLifeOpenedMonths is { } months && opened <= Days.Latest
+                ? opened.AddMonths((int)Math.Floor(months.Value))
+                : (DateOnly?)null;
+        return UseBy is null ? afterOpening
+            : afterOpening is null || UseBy < afterOpening ? UseBy
+            : afterOpening;
     }
 
     /// <summary>Its state on a day.</summary>

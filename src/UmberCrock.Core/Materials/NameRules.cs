@@ -4,14 +4,20 @@ using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Materials;
 
-/// <summary>How written names of ingredients are understood (data/rules/names.json). All words are in small letters without accents.</summary>
+/// <summary>How written names of ingredients are understood (data/rules/names.json). All words are in small letters without
+/// accents.</summary>
 /// <param name="Fillers">Words beside a name that say nothing of which ingredient it is.</param>
 /// <param name="Preferred">Everyday names that several ingredients share, and the slug of the one that is mostly meant.</param>
 /// <param name="LikelyScore">A name that fits this well, 0 to 1, is offered as a reading.</param>
 /// <param name="Source">Where the figures come from.</param>
 /// <param name="Confidence">How sure they are.</param>
 internal sealed record NameRules(
-    ImmutableArray<string> Fillers, [Names(Named.Ingredient)] ImmutableDictionary<string, string> Preferred, double LikelyScore, string Source, Confidence Confidence) : IRules<NameRules>
+    ImmutableArray<string> Fillers,
+    [Names(Named.Ingredient)] ImmutableDictionary<string, string> Preferred,
+    double LikelyScore,
+    string Source,
+    Confidence Confidence
+) : IRules<NameRules>
 {
     static RuleFile IRules<NameRules>.File { get; } = new("names.json", MaterialsJson.Default);
 }

@@ -25,8 +25,8 @@ public sealed class MeltModel
     private readonly double[] moles;
     private readonly double totalMoles;
 
-    private MeltModel(MeltingSpecies[] species, double[] moles, double totalMoles, double totalMass)
-        => (this.species, this.moles, this.totalMoles, TotalMass) = (species, moles, totalMoles, totalMass);
+    private MeltModel(MeltingSpecies[] species, double[] moles, double totalMoles, double totalMass) =>
+        (this.species, this.moles, this.totalMoles, TotalMass) = (species, moles, totalMoles, totalMass);
 
     /// <summary>Mass of the oil phase, in the unit of the parts.</summary>
     public double TotalMass { get; }
@@ -48,7 +48,8 @@ public sealed class MeltModel
         }
 
         var solids = new List<(MeltingSpecies Species, double Moles)>();
-        double liquidMoles = 0, totalMass = 0;
+        double liquidMoles = 0,
+            totalMass = 0;
         foreach (var (ingredient, amount) in amounts.Values)
         {
             var mass = (double)amount;
@@ -67,7 +68,8 @@ public sealed class MeltModel
             [.. solids.Select(solid => solid.Species)],
             [.. solids.Select(solid => solid.Moles)],
             liquidMoles + solids.Sum(solid => solid.Moles),
-            totalMass);
+            totalMass
+        );
     }
 
     /// <summary>Mole fraction at which a species saturates the liquid, at a temperature in C; 1 from its melting point up.</summary>
@@ -118,7 +120,9 @@ public sealed class MeltModel
         for (var j = 0; j < species.Length; j++)
         {
             var fraction = moles[j] / totalMoles;
-            var inverse = (1 / (species[j].MeltingCelsius + KelvinAtZeroCelsius)) - (GasConstant * Math.Log(fraction) / (species[j].FusionKilojoulesPerMole * 1000));
+            var inverse =
+                (1 / (species[j].MeltingCelsius + KelvinAtZeroCelsius))
+                - (GasConstant * Math.Log(fraction) / (species[j].FusionKilojoulesPerMole * 1000));
             var celsius = (1 / inverse) - KelvinAtZeroCelsius;
             highest = highest is { } before && before > celsius ? before : celsius;
         }
@@ -147,7 +151,9 @@ public sealed class MeltModel
             (dissolvesAt[j], order[j]) = (-moles[j] / saturation[j], j);
         dissolvesAt.Sort(order);
 
-        double liquid = totalMoles, left = totalMoles, share = 1;
+        double liquid = totalMoles,
+            left = totalMoles,
+            share = 1;
         foreach (var j in order)
         {
             if (moles[j] <= saturation[j] * liquid)

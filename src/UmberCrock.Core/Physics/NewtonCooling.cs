@@ -12,11 +12,12 @@ internal sealed record NewtonCooling(double AmbientCelsius, double PerMinute)
     /// <param name="firstCelsius">First reading.</param>
     /// <param name="laterCelsius">Later reading, nearer to the surroundings.</param>
     /// <param name="minutes">Time between them, more than 0.</param>
-    public static NewtonCooling Through(double ambientCelsius, double firstCelsius, double laterCelsius, double minutes)
-        => new(ambientCelsius, Math.Log((firstCelsius - ambientCelsius) / (laterCelsius - ambientCelsius)) / minutes);
+    public static NewtonCooling Through(double ambientCelsius, double firstCelsius, double laterCelsius, double minutes) =>
+        new(ambientCelsius, Math.Log((firstCelsius - ambientCelsius) / (laterCelsius - ambientCelsius)) / minutes);
 
     /// <summary>Temperature in C after some minutes.</summary>
-    public double After(double startCelsius, double minutes) => AmbientCelsius + ((startCelsius - AmbientCelsius) * Math.Exp(-PerMinute * minutes));
+    public double After(double startCelsius, double minutes) =>
+        AmbientCelsius + ((startCelsius - AmbientCelsius) * Math.Exp(-PerMinute * minutes));
 
     /// <summary>Minutes from one temperature to another; infinite for one that is never reached.</summary>
     public double MinutesBetween(double fromCelsius, double toCelsius)

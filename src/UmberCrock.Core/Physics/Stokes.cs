@@ -13,8 +13,19 @@ internal static class Stokes
     /// <param name="fluidGramsPerMillilitre">Density of the liquid.</param>
     /// <param name="radiusMicrometres">Radius of the sphere.</param>
     /// <param name="millipascalSeconds">Dynamic viscosity of the liquid.</param>
-    public static double MetresPerSecond(double particleGramsPerMillilitre, double fluidGramsPerMillilitre, double radiusMicrometres, double millipascalSeconds)
-        => 2.0 / 9 * (particleGramsPerMillilitre - fluidGramsPerMillilitre) * 1000 * MetresPerSecondSquared * Math.Pow(radiusMicrometres * 1e-6, 2) / (millipascalSeconds / 1000);
+    public static double MetresPerSecond(
+        double particleGramsPerMillilitre,
+        double fluidGramsPerMillilitre,
+        double radiusMicrometres,
+        double millipascalSeconds
+    ) =>
+        2.0
+        / 9
+        * (particleGramsPerMillilitre - fluidGramsPerMillilitre)
+        * 1000
+        * MetresPerSecondSquared
+        * Math.Pow(radiusMicrometres * 1e-6, 2)
+        / (millipascalSeconds / 1000);
 
     /// <summary>Factor by which a crowd of spheres falls slower than one: (1 - phi)^4.65.</summary>
     /// <param name="volumeFraction">phi, the share of the volume that is spheres, 0 to 1.</param>

@@ -24,7 +24,9 @@ public enum SheetPaper
 public sealed record SheetPlan(SheetPaper Paper, decimal Margin, decimal Gap, decimal Right, decimal Down)
 {
     /// <summary>Widest margin, gap and shift, mm.</summary>
-    public const decimal WidestMargin = 40m, WidestGap = 40m, WidestShift = 20m;
+    public const decimal WidestMargin = 40m,
+        WidestGap = 40m,
+        WidestShift = 20m;
 
     /// <summary>A sheet of a paper as most printers take it (common practice: they leave about 5 mm free).</summary>
     public static SheetPlan Of(SheetPaper paper) => new(paper, 8m, 3m, 0m, 0m);
@@ -35,7 +37,8 @@ public sealed record SheetPlan(SheetPaper Paper, decimal Margin, decimal Gap, de
     /// <summary>How many labels stand beside and below each other; at least one of each.</summary>
     public (int Columns, int Rows) Places(LabelSize label)
     {
-        int Fit(double paper, double side) => Math.Max(1, (int)((paper - (2 * (double)Margin) + (double)Gap + 1e-9) / (side + (double)Gap)));
+        int Fit(double paper, double side) =>
+            Math.Max(1, (int)((paper - (2 * (double)Margin) + (double)Gap + 1e-9) / (side + (double)Gap)));
         return (Fit(Size.Width, label.Width), Fit(Size.Height, label.Height));
     }
 
@@ -43,7 +46,10 @@ public sealed record SheetPlan(SheetPaper Paper, decimal Margin, decimal Gap, de
     public (double Left, double Top) Place(int at, LabelSize label)
     {
         var columns = Places(label).Columns;
-        return ((double)(Margin + Right) + (at % columns * (label.Width + (double)Gap)), (double)(Margin + Down) + (at / columns * (label.Height + (double)Gap)));
+        return (
+            (double)(Margin + Right) + (at % columns * (label.Width + (double)Gap)),
+            (double)(Margin + Down) + (at / columns * (label.Height + (double)Gap))
+        );
     }
 
     /// <summary>What does not hold together; empty when all does.</summary>
@@ -106,7 +112,8 @@ public sealed record LabelPlan
     public string ToText() => JsonSerializer.Serialize(this, ContractJson.Options);
 
     /// <summary>Reads it as it is kept.</summary>
-    public static LabelPlan Parse(string text) => JsonSerializer.Deserialize<LabelPlan>(text, ContractJson.Options) ?? throw new DocumentException("/", "is empty.");
+    public static LabelPlan Parse(string text) =>
+        JsonSerializer.Deserialize<LabelPlan>(text, ContractJson.Options) ?? throw new DocumentException("/", "is empty.");
 
     /// <summary>The sheet, or the usual one of a region.</summary>
     public SheetPlan SheetFor(Region region) => Sheet ?? SheetPlan.Of(region == Settings.Region.Us ? SheetPaper.Letter : SheetPaper.A4);
@@ -115,7 +122,12 @@ public sealed record LabelPlan
     public IEnumerable<DocumentProblem> Problems()
     {
         if (LabelSize.Read(Layout) is var label && label.Size is not { Face: not LabelFace.Lid })
-            yield return new DocumentProblem("/layout", label.Refusal is { } refused ? (Message)$"The label {refused}" : "The label holds the list: a wrap or a base. A lid is chosen beside it.");
+            yield return new DocumentProblem(
+                "/layout",
+                label.Refusal is { } refused
+                    ? (Message)$"The label {refused}"
+                    : "The label holds the list: a wrap or a base. A lid is chosen beside it."
+            );
         if (Lid.Length > 0 && LabelSize.Read(Lid).Size is not { Face: LabelFace.Lid })
             yield return new DocumentProblem("/lid", "The lid is a round one, such as round-50.");
         if (NetGrams is <= 0m or > MostGrams)
@@ -126,7 +138,9 @@ public sealed record LabelPlan
             yield return made;
         if (Count is < 1 or > MostLabels)
             yield return new DocumentProblem("/count", $"From 1 to {MostLabels} labels are printed at once.");
-        foreach (var problem in LabelSize.Read(PrintsLid ? Lid : Layout).Size is { } printed && Sheet is not null ? Sheet.Problems(printed) : [])
+        foreach (
+            var problem in LabelSize.Read(PrintsLid ? Lid : Layout).Size is { } printed && Sheet is not null ? Sheet.Problems(printed) : []
+        )
             yield return problem;
     }
 }

@@ -21,14 +21,20 @@ public enum LabelFace
 /// <summary>A kind of label: the word for it, its name, its size in mm, and what it is for. Lids and bases are round.</summary>
 public sealed partial record LabelSize(string Key, string Name, double Width, double Height, LabelFace Face)
 {
-    private const double Smallest = 15, Largest = 190;
+    private const double Smallest = 15,
+        Largest = 190;
 
     /// <summary>The kinds there are; others are written "60x40", "round-45" or "base-45".</summary>
     public static ImmutableArray<LabelSize> All { get; } =
     [
-        new("tube-wrap", "tube wrap 90 × 50", 90, 50, LabelFace.Wrap), new("jar-side", "jar side 120 × 30", 120, 30, LabelFace.Wrap),
-        new("round-38", "round 38", 38, 38, LabelFace.Lid), new("round-50", "round 50", 50, 50, LabelFace.Lid), new("tin-60", "tin lid 60", 60, 60, LabelFace.Lid),
-        new("base-38", "round base 38, with the list", 38, 38, LabelFace.Base), new("base-50", "round base 50, with the list", 50, 50, LabelFace.Base), new("base-60", "tin base 60, with the list", 60, 60, LabelFace.Base),
+        new("tube-wrap", "tube wrap 90 × 50", 90, 50, LabelFace.Wrap),
+        new("jar-side", "jar side 120 × 30", 120, 30, LabelFace.Wrap),
+        new("round-38", "round 38", 38, 38, LabelFace.Lid),
+        new("round-50", "round 50", 50, 50, LabelFace.Lid),
+        new("tin-60", "tin lid 60", 60, 60, LabelFace.Lid),
+        new("base-38", "round base 38, with the list", 38, 38, LabelFace.Base),
+        new("base-50", "round base 50, with the list", 50, 50, LabelFace.Base),
+        new("base-60", "tin base 60, with the list", 60, 60, LabelFace.Base),
     ];
 
     /// <summary>True for lids and bases.</summary>
@@ -36,7 +42,8 @@ public sealed partial record LabelSize(string Key, string Name, double Width, do
 
     /// <summary>The kind a word means.</summary>
     /// <exception cref="DocumentException">It is none, or no size that can be printed.</exception>
-    public static LabelSize Parse(string word) => Read(word) is ({ } size, _) ? size : throw new DocumentException("/layout", Read(word).Refusal!);
+    public static LabelSize Parse(string word) =>
+        Read(word) is ({ } size, _) ? size : throw new DocumentException("/layout", Read(word).Refusal!);
 
     /// <summary>The kind a word means, or why it means none.</summary>
     public static (LabelSize? Size, string? Refusal) Read(string word)
@@ -45,7 +52,11 @@ public sealed partial record LabelSize(string Key, string Name, double Width, do
             return (known, null);
         var own = OwnSize().Match(word);
         if (!own.Success)
-            return (null, $"is one of {string.Join(", ", All.Select(size => size.Key))}, or an own size in mm, such as \"60x40\", \"round-45\" or \"base-45\".");
+            return (
+                null,
+                $"is one of {string.Join(", ", All.Select(size => size.Key))}, or an own size in mm, such as \"60x40\", "
+                    + $"\"round-45\" or \"base-45\"."
+            );
         double Side(string group) => double.Parse(own.Groups[group].Value, CultureInfo.InvariantCulture);
         var (width, height) = own.Groups["across"].Success ? (Side("across"), Side("across")) : (Side("width"), Side("height"));
         if (width is < Smallest or > Largest || height is < Smallest or > Largest)
@@ -58,6 +69,9 @@ public sealed partial record LabelSize(string Key, string Name, double Width, do
         };
     }
 
-    [GeneratedRegex(@"^((?<face>round|base)-(?<across>[0-9]{1,4}(\.[0-9])?)|(?<width>[0-9]{1,4}(\.[0-9])?)x(?<height>[0-9]{1,4}(\.[0-9])?))$", RegexOptions.ExplicitCapture | RegexOptions.NonBacktracking)]
+    [GeneratedRegex(
+        @"^((?<face>round|base)-(?<across>[0-9]{1,4}(\.[0-9])?)|(?<width>[0-9]{1,4}(\.[0-9])?)x(?<height>[0-9]{1,4}(\.[0-9])?))$",
+        RegexOptions.ExplicitCapture | RegexOptions.NonBacktracking
+    )]
     private static partial Regex OwnSize();
 }

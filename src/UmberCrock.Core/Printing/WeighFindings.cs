@@ -9,7 +9,12 @@ namespace UmberCrock.Core.Printing;
 /// <summary>Findings about doses and the scale they are weighed on.</summary>
 internal static class WeighFindings
 {
-    public static IEnumerable<Finding> Of(ResolvedFormula resolved, IReadOnlyList<decimal> targets, ImmutableArray<decimal> shown, decimal step)
+    public static IEnumerable<Finding> Of(
+        ResolvedFormula resolved,
+        IReadOnlyList<decimal> targets,
+        ImmutableArray<decimal> shown,
+        decimal step
+    )
     {
         var rules = resolved.Rules.Scale;
         for (var line = 0; line < targets.Count; line++)
@@ -31,16 +36,26 @@ internal static class WeighFindings
         var least = rules.LeastSteps * step;
         var batch = decimal.Ceiling(least * resolved.Totals.Total / resolved.Totals.Percents[line]);
         return new Finding(
-            FindingCodes.Unweighable, Severity.Caution, $"{resolved.Ingredients[line].Name} is too little for this scale",
-            $"{target:0.###} g on a scale that shows {step:0.###} g; from {least:0.###} g it can be trusted. A batch of {Short(batch).Grams} would do{Premix(resolved, line, target, least)}.",
-            "The last digit of a scale is a guess, and of a dose this small it is a large part.", rules.Source, [line], []);
+            FindingCodes.Unweighable,
+            Severity.Caution,
+            $"{resolved.Ingredients[line].Name} is too little for this scale",
+            $"{target:0.###} g on a scale that shows {step:0.###} g; from {least:0.###} g it can be trusted. A batch of "
+                + $"{Short(batch).Grams} would do{Premix(resolved, line, target, least)}.",
+            "The last digit of a scale is a guess, and of a dose this small it is a large part.",
+            rules.Source,
+            [line],
+            []
+        );
     }
 
     /// <summary>A dilution in the formula's own oil, strong enough to be weighed, and no more oil than there is.</summary>
     private static Message Premix(ResolvedFormula resolved, int line, decimal target, decimal least)
     {
-        var oil = Enumerable.Range(0, resolved.Ingredients.Length).Where(other => other != line && resolved.Ingredients[other].Class == IngredientClass.Oil)
-            .OrderByDescending(other => resolved.Totals.Percents[other]).FirstOrDefault(-1);
+        var oil = Enumerable
+            .Range(0, resolved.Ingredients.Length)
+            .Where(other => other != line && resolved.Ingredients[other].Class == IngredientClass.Oil)
+            .OrderByDescending(other => resolved.Totals.Percents[other])
+            .FirstOrDefault(-1);
         if (oil < 0 || resolved.Ingredients[line].Solubility != Solubility.Oil)
             return "";
         var holds = target * resolved.Totals.Percents[oil] / resolved.Totals.Percents[line];
@@ -48,14 +63,24 @@ internal static class WeighFindings
         {
             var premix = target * 100m / strength;
             if (premix >= least && premix - target <= holds)
-                return $"; or a premix of {Short(strength).Percent} in the {resolved.Ingredients[oil].Name.ToLowerInvariant()}: weigh {Two(premix).Grams} of it and {Two(premix - target).Grams} less of the oil";
+                return $"; or a premix of {Short(strength).Percent} in the {resolved.Ingredients[oil].Name.ToLowerInvariant()}: weigh "
+                    + $"{Two(premix).Grams} of it and {Two(premix - target).Grams} less of the oil";
         }
 
         return "";
     }
 
-    private static Finding Rounding(ResolvedFormula resolved, int line, decimal target, decimal shown, decimal step) => new(
-        FindingCodes.Rounding, Severity.Note, $"Rounding moves {resolved.Ingredients[line].Name}",
-        $"{target:0.####} g becomes {shown:0.###} g on a scale that shows {step:0.###} g: {Two(100m * Math.Abs(shown - target) / target).Percent} off; {Short(resolved.Rules.Scale.NoticeablePercent).Percent} is noticed.",
-        "Small doses suffer most from a coarse scale; a larger batch or a finer scale brings them nearer.", resolved.Rules.Scale.Source, [line], []);
+    private static Finding Rounding(ResolvedFormula resolved, int line, decimal target, decimal shown, decimal step) =>
+        new(
+            FindingCodes.Rounding,
+            Severity.Note,
+            $"Rounding moves {resolved.Ingredients[line].Name}",
+            $"{target:0.####} g becomes {shown:0.###} g on a scale that shows {step:0.###} g: "
+                + $"{Two(100m * Math.Abs(shown - target) / target).Percent} off; "
+                + $"{Short(resolved.Rules.Scale.NoticeablePercent).Percent} is noticed.",
+            "Small doses suffer most from a coarse scale; a larger batch or a finer scale brings them nearer.",
+            resolved.Rules.Scale.Source,
+            [line],
+            []
+        );
 }

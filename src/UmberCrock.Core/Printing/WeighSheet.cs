@@ -17,7 +17,13 @@ namespace UmberCrock.Core.Printing;
 /// <param name="Source">Where the figures come from.</param>
 /// <param name="Confidence">How sure they are.</param>
 internal sealed record ScaleRules(
-    ImmutableArray<IngredientClass> CarefulClasses, int LeastSteps, decimal NoticeablePercent, ImmutableArray<decimal> Dilutions, string Source, Confidence Confidence) : IRules<ScaleRules>
+    ImmutableArray<IngredientClass> CarefulClasses,
+    int LeastSteps,
+    decimal NoticeablePercent,
+    ImmutableArray<decimal> Dilutions,
+    string Source,
+    Confidence Confidence
+) : IRules<ScaleRules>
 {
     static RuleFile IRules<ScaleRules>.File { get; } = new("scale.json", PrintingJson.Default);
 }
@@ -31,7 +37,13 @@ public sealed record Container(string Name, decimal Millilitres, int Count, deci
 /// <param name="LossPercent">What stays in the pot.</param>
 /// <param name="ScaleResolutionGrams">The step of the scale.</param>
 /// <param name="OverrunPercent">Air whipped in, by volume.</param>
-public sealed record WeighRequest(decimal? BatchGrams, ImmutableArray<Container> Containers, decimal LossPercent, decimal ScaleResolutionGrams, decimal OverrunPercent);
+public sealed record WeighRequest(
+    decimal? BatchGrams,
+    ImmutableArray<Container> Containers,
+    decimal LossPercent,
+    decimal ScaleResolutionGrams,
+    decimal OverrunPercent
+);
 
 /// <summary>A line of the sheet.</summary>
 /// <param name="Ingredient">Slug.</param>
@@ -51,7 +63,8 @@ public sealed record WeighSheet(decimal BatchGrams, ImmutableArray<WeighLine> Li
     private const decimal Whole = 100m;
 
     /// <summary>
-    /// Batch of containers = sum(count x volume x fill) x density / (1 + overrun) / (1 - loss), rounded up to the scale's step; a batch in grams is rounded to
+    /// Batch of containers = sum(count x volume x fill) x density / (1 + overrun) / (1 - loss), rounded up to the scale's step; a batch in
+    /// grams is rounded to
     /// the nearest. Doses are rounded down to the step, and the steps that are left go to the largest remainders, so that they sum exactly.
     /// </summary>
     /// <exception cref="DocumentException">There is nothing to weigh, or the volume cannot be turned into grams.</exception>
@@ -67,9 +80,24 @@ public sealed record WeighSheet(decimal BatchGrams, ImmutableArray<WeighLine> Li
         var batch = steps * step;
         decimal[] targets = [.. resolved.Totals.Percents.Select(percent => batch * percent / resolved.Totals.Total)];
         var shown = Apportion(targets, step, (long)steps);
-        var lines = targets.Select((target, line) => new WeighLine(
-            formula.Lines[line].Ingredient, formula.Lines[line].Phase, decimal.Round(target, 6), shown[line], target > 0m ? decimal.Round(Whole * (shown[line] - target) / target, 4) : 0m)).ToImmutableArray();
-        return new WeighSheet(batch, lines, lines.Sum(line => line.ShownGrams), [.. WeighFindings.Of(resolved, targets, shown, step).OrderBy(finding => finding.Severity)]);
+        var lines = targets
+            .Select(
+                (target, line) =>
+                    new WeighLine(
+                        formula.Lines[line].Ingredient,
+                        formula.Lines[line].Phase,
+                        decimal.Round(target, 6),
+                        shown[line],
+                        target > 0m ? decimal.Round(Whole * (shown[line] - target) / target, 4) : 0m
+                    )
+            )
+            .ToImmutableArray();
+        return new WeighSheet(
+            batch,
+            lines,
+            lines.Sum(line => line.ShownGrams),
+            [.. WeighFindings.Of(resolved, targets, shown, step).OrderBy(finding => finding.Severity)]
+        );
     }
 
     /// <summary>Largest remainder (Hamilton): multiples of a step that sum to so many steps, none off by a whole step.</summary>
@@ -80,7 +108,13 @@ public sealed record WeighSheet(decimal BatchGrams, ImmutableArray<WeighLine> Li
     {
         long[] whole = [.. targets.Select(target => (long)decimal.Floor(target / step))];
         var left = (int)Math.Max(0, steps - whole.Sum());
-        foreach (var line in Enumerable.Range(0, targets.Count).OrderByDescending(line => (targets[line] / step) - whole[line]).ThenBy(line => line).Take(left))
+        foreach (
+            var line in Enumerable
+                .Range(0, targets.Count)
+                .OrderByDescending(line => (targets[line] / step) - whole[line])
+                .ThenBy(line => line)
+                .Take(left)
+        )
             whole[line]++;
         return [.. whole.Select(count => count * step)];
     }
@@ -88,7 +122,10 @@ public sealed record WeighSheet(decimal BatchGrams, ImmutableArray<WeighLine> Li
     private static decimal Filling(WeighRequest request, double? gramsPerMillilitre)
     {
         if (gramsPerMillilitre is not { } density)
-            throw new DocumentException("/containers", "cannot be filled by weight: the density of one of the ingredients is not known. Give the batch in grams.");
+            throw new DocumentException(
+                "/containers",
+                "cannot be filled by weight: the density of one of the ingredients is not known. Give the batch in grams."
+            );
         var millilitres = request.Containers.Sum(container => container.Count * container.Millilitres * container.FillPercent / Whole);
         return millilitres * (decimal)density / (1m + (request.OverrunPercent / Whole)) / (1m - (request.LossPercent / Whole));
     }

@@ -55,14 +55,16 @@ public sealed record EvaluationSettings
     /// <summary>Highest level that is believed of a trace, weight percent (judgement).</summary>
     public const decimal MostTracePercent = 0.1m;
 
-    /// <summary>European rules and the choices of product practice: the stricter scent school, none in pregnancy, two thirds, 20 drops.</summary>
+    /// <summary>European rules and the choices of product practice: the stricter scent school, none in pregnancy, two thirds, 20
+    /// drops.</summary>
     public static EvaluationSettings Default { get; } = new();
 
     /// <summary>The choices as they are kept.</summary>
     public string ToText() => JsonSerializer.Serialize(this, ContractJson.Options);
 
     /// <summary>Reads choices as they are kept.</summary>
-    public static EvaluationSettings Parse(string text) => JsonSerializer.Deserialize<EvaluationSettings>(text, ContractJson.Options) ?? throw new DocumentException("/", "is empty.");
+    public static EvaluationSettings Parse(string text) =>
+        JsonSerializer.Deserialize<EvaluationSettings>(text, ContractJson.Options) ?? throw new DocumentException("/", "is empty.");
 
     /// <summary>What does not hold together; empty when all does.</summary>
     public IEnumerable<DocumentProblem> Problems()
@@ -99,6 +101,6 @@ public sealed record EvaluationSettings
 public sealed record SchoolCondition(ScentSchool? Scent = null, PregnancySchool? Pregnancy = null)
 {
     /// <summary>True when the maker's choices are those this rule needs.</summary>
-    public bool Holds(EvaluationSettings settings)
-        => (Scent is null || Scent == settings.Scent) && (Pregnancy is null || Pregnancy == settings.Pregnancy);
+    public bool Holds(EvaluationSettings settings) =>
+        (Scent is null || Scent == settings.Scent) && (Pregnancy is null || Pregnancy == settings.Pregnancy);
 }

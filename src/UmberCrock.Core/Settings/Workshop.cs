@@ -32,7 +32,8 @@ public sealed record Workshop
     public const int LongestResponsible = 300;
 
     /// <summary>Smallest and largest container, mL.</summary>
-    public const decimal SmallestMillilitres = 0.1m, LargestMillilitres = 100_000m;
+    public const decimal SmallestMillilitres = 0.1m,
+        LargestMillilitres = 100_000m;
 
     /// <summary>Most that may stay in the pot, percent.</summary>
     public const decimal MostLossPercent = 50m;
@@ -64,25 +65,38 @@ public sealed record Workshop
     /// <summary>The containers (common practice: nominal volumes of what is sold for balms, filled short of the brim).</summary>
     public ImmutableArray<ContainerKind> Containers { get; init; } =
     [
-        new("lip tube 5 mL", 5m, 95m), new("stick tube 15 mL", 15m, 95m), new("twist-up stick 50 mL", 50m, 95m), new("tin 15 mL", 15m, 90m), new("tin 60 mL", 60m, 90m),
-        new("jar 50 mL", 50m, 90m), new("jar 120 mL", 120m, 90m), new("bar mould 75 mL", 75m, 98m),
+        new("lip tube 5 mL", 5m, 95m),
+        new("stick tube 15 mL", 15m, 95m),
+        new("twist-up stick 50 mL", 50m, 95m),
+        new("tin 15 mL", 15m, 90m),
+        new("tin 60 mL", 60m, 90m),
+        new("jar 50 mL", 50m, 90m),
+        new("jar 120 mL", 120m, 90m),
+        new("bar mould 75 mL", 75m, 98m),
     ];
 
     /// <summary>The choices as they are kept.</summary>
     public string ToText() => JsonSerializer.Serialize(this, ContractJson.Options);
 
     /// <summary>Reads choices as they are kept.</summary>
-    public static Workshop Parse(string text) => JsonSerializer.Deserialize<Workshop>(text, ContractJson.Options) ?? throw new DocumentException("/", "is empty.");
+    public static Workshop Parse(string text) =>
+        JsonSerializer.Deserialize<Workshop>(text, ContractJson.Options) ?? throw new DocumentException("/", "is empty.");
 
     /// <summary>What does not hold together; empty when all does.</summary>
     public IEnumerable<DocumentProblem> Problems()
     {
         if (!ScaleSteps.Contains(ScaleStepGrams))
-            yield return new DocumentProblem("/scale", $"The scale shows one of {string.Join(", ", ScaleSteps.Select(step => Decimals.Short(step)))} g.");
+            yield return new DocumentProblem(
+                "/scale",
+                $"The scale shows one of {string.Join(", ", ScaleSteps.Select(step => Decimals.Short(step)))} g."
+            );
         if (LossPercent is < 0m or > MostLossPercent)
             yield return new DocumentProblem("/loss", $"What stays in the pot: from 0 to {MostLossPercent:0} %.");
         if (Climate.LowCelsius < Climates.Coldest || Climate.HighCelsius > Climates.Hottest || Climate.LowCelsius > Climate.HighCelsius)
-            yield return new DocumentProblem("/climate", $"A climate runs from cold to warm, between {Climates.Coldest:0} and {Climates.Hottest:0} °C.");
+            yield return new DocumentProblem(
+                "/climate",
+                $"A climate runs from cold to warm, between {Climates.Coldest:0} and {Climates.Hottest:0} °C."
+            );
         if (Responsible.Length > LongestResponsible)
             yield return new DocumentProblem("/responsible", $"Name and address have at most {LongestResponsible} letters.");
         if (Containers.Length > MostContainers)
@@ -92,7 +106,10 @@ public sealed record Workshop
             if (container.Name.Length is 0 or > 60)
                 yield return new DocumentProblem($"/containers/{at}/name", $"Container {at + 1} needs a name of at most 60 letters.");
             if (container.Millilitres is < SmallestMillilitres or > LargestMillilitres)
-                yield return new DocumentProblem($"/containers/{at}/millilitres", $"“{container.Name}”: from {Decimals.Short(SmallestMillilitres)} to {LargestMillilitres:0} mL.");
+                yield return new DocumentProblem(
+                    $"/containers/{at}/millilitres",
+                    $"“{container.Name}”: from {Decimals.Short(SmallestMillilitres)} to {LargestMillilitres:0} mL."
+                );
             if (container.FillPercent is < 1m or > 100m)
                 yield return new DocumentProblem($"/containers/{at}/fillPercent", $"“{container.Name}”: filled from 1 to 100 %.");
         }

@@ -23,14 +23,21 @@ internal sealed record DoseConstraint(string Pointer, Message Words, ImmutableAr
         return !(sum < Least) && !(sum > Most);
     }
 
-    /// <summary>Everything a formula's doses are bound by: locked lines, working windows, limits on ingredients, substances and groups, and sunlight.</summary>
-    public static ImmutableArray<DoseConstraint> Of(ResolvedFormula resolved, IReadOnlyCollection<int> locked)
-        => [.. Locked(resolved, locked), .. Windows(resolved), .. Substances(resolved), .. Groups(resolved), .. Sunlight(resolved)];
+    /// <summary>Everything a formula's doses are bound by: locked lines, working windows, limits on ingredients, substances and groups, and
+    /// sunlight.</summary>
+    public static ImmutableArray<DoseConstraint> Of(ResolvedFormula resolved, IReadOnlyCollection<int> locked) =>
+        [.. Locked(resolved, locked), .. Windows(resolved), .. Substances(resolved), .. Groups(resolved), .. Sunlight(resolved)];
 
-    private static IEnumerable<DoseConstraint> Locked(ResolvedFormula resolved, IReadOnlyCollection<int> locked)
-        => locked.Order().Select(line => new DoseConstraint(
-            $"/formula/lines/{line}", $"{resolved.Ingredients[line].Name} locked at {Two(resolved.Totals.Percents[line]).Percent}",
-            On(resolved, [line]), resolved.Totals.Percents[line], resolved.Totals.Percents[line]));
+    private static IEnumerable<DoseConstraint> Locked(ResolvedFormula resolved, IReadOnlyCollection<int> locked) =>
+        locked
+            .Order()
+            .Select(line => new DoseConstraint(
+                $"/formula/lines/{line}",
+                $"{resolved.Ingredients[line].Name} locked at {Two(resolved.Totals.Percents[line]).Percent}",
+                On(resolved, [line]),
+                resolved.Totals.Percents[line],
+                resolved.Totals.Percents[line]
+            ));
 
     private static IEnumerable<DoseConstraint> Windows(ResolvedFormula resolved)
     {
@@ -39,32 +46,66 @@ internal sealed record DoseConstraint(string Pointer, Message Words, ImmutableAr
             var lines = resolved.LinesOf(ingredient.Slug);
             var placement = DosePlacement.Of(resolved, ingredient);
             if (placement.Limit is { Kind: LimitKind.Ingredient } limit)
-                yield return new DoseConstraint(PointerOf(lines), $"{ingredient.Name} at most {Short(limit.Percent).Percent}, its limit", On(resolved, lines), null, limit.Percent);
+                yield return new DoseConstraint(
+                    PointerOf(lines),
+                    $"{ingredient.Name} at most {Short(limit.Percent).Percent}, its limit",
+                    On(resolved, lines),
+                    null,
+                    limit.Percent
+                );
             if (placement.Window is { } window)
-                yield return new DoseConstraint(PointerOf(lines), $"{ingredient.Name} {Short(window.MinPercent ?? 0m)} to {Short(window.MaxPercent ?? 100m).Percent}, its window", On(resolved, lines), window.MinPercent, window.MaxPercent);
+                yield return new DoseConstraint(
+                    PointerOf(lines),
+                    $"{ingredient.Name} {Short(window.MinPercent ?? 0m)} to {Short(window.MaxPercent ?? 100m).Percent}, its window",
+                    On(resolved, lines),
+                    window.MinPercent,
+                    window.MaxPercent
+                );
         }
     }
 
-    private static IEnumerable<DoseConstraint> Substances(ResolvedFormula resolved)
-        => resolved.SubstanceLimits.Select(bound => new DoseConstraint(
-            PointerOf(bound.Lines), $"{bound.Subject[0]} at most {Short(bound.Rule.MaxPercent!.Value).Percent}, its limit",
-            [.. resolved.Ingredients.Select(ingredient => ingredient.ShareOf(bound.Subject).High)], null, bound.Rule.MaxPercent));
+    private static IEnumerable<DoseConstraint> Substances(ResolvedFormula resolved) =>
+        resolved.SubstanceLimits.Select(bound => new DoseConstraint(
+            PointerOf(bound.Lines),
+            $"{bound.Subject[0]} at most {Short(bound.Rule.MaxPercent!.Value).Percent}, its limit",
+            [.. resolved.Ingredients.Select(ingredient => ingredient.ShareOf(bound.Subject).High)],
+            null,
+            bound.Rule.MaxPercent
+        ));
 
-    private static IEnumerable<DoseConstraint> Groups(ResolvedFormula resolved)
-        => GroupFindings.Governing(resolved)
-            .Select(limit => (Limit: limit, Lines: resolved.LinesWhere(limit.Counts))).Where(entry => !entry.Lines.IsEmpty)
-            .Select(entry => new DoseConstraint(PointerOf(entry.Lines), $"{entry.Limit.Group} together at most {Short(entry.Limit.MaxPercent).Percent}", On(resolved, entry.Lines), null, entry.Limit.MaxPercent));
+    private static IEnumerable<DoseConstraint> Groups(ResolvedFormula resolved) =>
+        GroupFindings
+            .Governing(resolved)
+            .Select(limit => (Limit: limit, Lines: resolved.LinesWhere(limit.Counts)))
+            .Where(entry => !entry.Lines.IsEmpty)
+            .Select(entry => new DoseConstraint(
+                PointerOf(entry.Lines),
+                $"{entry.Limit.Group} together at most {Short(entry.Limit.MaxPercent).Percent}",
+                On(resolved, entry.Lines),
+                null,
+                entry.Limit.MaxPercent
+            ));
 
     private static IEnumerable<DoseConstraint> Sunlight(ResolvedFormula resolved)
     {
         var rules = resolved.Rules.Phototoxic;
-        var shares = resolved.Ingredients.Select(ingredient => rules.Oils.FirstOrDefault(oil => oil.Ingredient == ingredient.Slug) is { } oil ? 1m / oil.MaxPercent : 0m).ToImmutableArray();
+        var shares = resolved
+            .Ingredients.Select(ingredient =>
+                rules.Oils.FirstOrDefault(oil => oil.Ingredient == ingredient.Slug) is { } oil ? 1m / oil.MaxPercent : 0m
+            )
+            .ToImmutableArray();
         if (rules.Bind(resolved.Formula) && shares.Any(share => share > 0m))
-            yield return new DoseConstraint(PointerOf([.. Enumerable.Range(0, shares.Length).Where(line => shares[line] > 0m)]), "phototoxic oils within their limit together", shares, null, 1m);
+            yield return new DoseConstraint(
+                PointerOf([.. Enumerable.Range(0, shares.Length).Where(line => shares[line] > 0m)]),
+                "phototoxic oils within their limit together",
+                shares,
+                null,
+                1m
+            );
     }
 
     private static string PointerOf(ImmutableArray<int> lines) => lines.Length == 1 ? $"/formula/lines/{lines[0]}" : "/formula/lines";
 
-    private static ImmutableArray<decimal> On(ResolvedFormula resolved, ImmutableArray<int> lines)
-        => [.. Enumerable.Range(0, resolved.Ingredients.Length).Select(line => lines.Contains(line) ? 1m : 0m)];
+    private static ImmutableArray<decimal> On(ResolvedFormula resolved, ImmutableArray<int> lines) =>
+        [.. Enumerable.Range(0, resolved.Ingredients.Length).Select(line => lines.Contains(line) ? 1m : 0m)];
 }

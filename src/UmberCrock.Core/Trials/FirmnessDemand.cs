@@ -24,9 +24,14 @@ internal sealed record FirmnessDemand(Message Words, double Celsius, double? Lea
     public static ImmutableArray<FirmnessDemand> Of(ResolvedFormula resolved, RebalanceTarget target)
     {
         var rules = resolved.Rules.Texture;
-        FirmnessDemand From(Band least, Band most, double celsius, bool floor, bool ceiling)
-            => new($"{(least == most ? TextureFindings.Word(least) : TextureFindings.WantedWords(resolved))} at {Decimals.Celsius(celsius, "0.#")}", celsius,
-                floor && rules.FromOf(least) > 0 ? rules.FromOf(least) : null, ceiling && double.IsFinite(rules.ToOf(most)) ? rules.ToOf(most) : null);
+        FirmnessDemand From(Band least, Band most, double celsius, bool floor, bool ceiling) =>
+            new(
+                $"{(least == most ? TextureFindings.Word(least) : TextureFindings.WantedWords(resolved))} at "
+                    + $"{Decimals.Celsius(celsius, "0.#")}",
+                celsius,
+                floor && rules.FromOf(least) > 0 ? rules.FromOf(least) : null,
+                ceiling && double.IsFinite(rules.ToOf(most)) ? rules.ToOf(most) : null
+            );
         if (target.Band is { } band)
             return [From(band, band, (double)target.AtCelsius!.Value, true, true)];
         if (target.Climate is not { } climate)
@@ -45,7 +50,10 @@ internal sealed record FirmnessDemand(Message Words, double Celsius, double? Lea
     {
         if (demands.IsEmpty)
             return [];
-        var model = new FirmnessModel([.. resolved.Ingredients.Select((ingredient, line) => new MeltPart(ingredient, doses[line]))], resolved.Rules.Texture);
+        var model = new FirmnessModel(
+            [.. resolved.Ingredients.Select((ingredient, line) => new MeltPart(ingredient, doses[line]))],
+            resolved.Rules.Texture
+        );
         return [.. demands.Select(demand => model.At(demand.Celsius).Firmness)];
     }
 }

@@ -18,7 +18,8 @@ public static class Ladder
     public const int MostRungs = 21;
 
     /// <summary>
-    /// Rungs from the lowest to the highest dose of the raised line, the formula itself in the middle; all other lines are unchanged. The balance line follows
+    /// Rungs from the lowest to the highest dose of the raised line, the formula itself in the middle; all other lines are unchanged. The
+    /// balance line follows
     /// by itself, whichever of the two it is.
     /// </summary>
     /// <param name="formula">The formula in the middle.</param>
@@ -29,7 +30,15 @@ public static class Ladder
     /// <param name="catalogue">What is known.</param>
     /// <param name="settings">The maker's choices.</param>
     /// <exception cref="DocumentException">A line does not exist, both are the same, or a dose would leave 0 to 100.</exception>
-    public static ImmutableArray<Rung> Of(Formula formula, int raise, int lower, decimal step, int rungs, Catalogue catalogue, EvaluationSettings settings)
+    public static ImmutableArray<Rung> Of(
+        Formula formula,
+        int raise,
+        int lower,
+        decimal step,
+        int rungs,
+        Catalogue catalogue,
+        EvaluationSettings settings
+    )
     {
         var totals = FormulaTotals.Of(formula);
         foreach (var (line, pointer) in new[] { (raise, "/raise"), (lower, "/lower") })
@@ -46,15 +55,23 @@ public static class Ladder
             throw new DocumentException("/step", "must be more than 0 and at most 100 percent, with at most four decimals.");
         var reach = step * (rungs / 2);
         if (totals.Percents[raise] < reach || totals.Percents[lower] < reach)
-            throw new DocumentException("/step", $"is too wide: {rungs / 2} steps of {Decimals.Two(step)} would take a line below 0. The two lines hold {Decimals.Two(totals.Percents[raise])} and {Decimals.Two(totals.Percents[lower])}.");
+            throw new DocumentException(
+                "/step",
+                $"is too wide: {rungs / 2} steps of {Decimals.Two(step)} would take a line below 0. The two lines hold "
+                    + $"{Decimals.Two(totals.Percents[raise])} and {Decimals.Two(totals.Percents[lower])}."
+            );
 
         return [.. Enumerable.Range(-(rungs / 2), rungs).Select(at => RungOf(at * step))];
 
         Rung RungOf(decimal by)
         {
             var (raised, lowered) = (totals.Percents[raise] + by, totals.Percents[lower] - by);
-            var changed = FormulaEdit.ApplyAll(formula, new[] { (Line: raise, Percent: raised), (Line: lower, Percent: lowered) }
-                .Where(dose => !formula.Lines[dose.Line].IsBalance).Select(dose => new SetPercent(dose.Line, dose.Percent)));
+            var changed = FormulaEdit.ApplyAll(
+                formula,
+                new[] { (Line: raise, Percent: raised), (Line: lower, Percent: lowered) }
+                    .Where(dose => !formula.Lines[dose.Line].IsBalance)
+                    .Select(dose => new SetPercent(dose.Line, dose.Percent))
+            );
             return new Rung(raised, lowered, changed, Evaluator.Evaluate(changed, catalogue, settings));
         }
     }

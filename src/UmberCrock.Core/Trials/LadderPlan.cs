@@ -38,4 +38,12 @@ public sealed record RungObservation(int Rung, Band? Band, Grain? Grain, string 
 /// <param name="Rungs">How many, an odd number.</param>
 /// <param name="TestGrams">Grams of one test.</param>
 /// <param name="Observations">What was found, at most one of each rung.</param>
-public sealed record LadderPlan(Formula Formula, int Raise, int Lower, decimal Step, int Rungs, decimal TestGrams, ImmutableArray<RungObservation> Observations);
+public sealed record LadderPlan(
+    Formula Formula,
+    int Raise,
+    int Lower,
+    decimal Step,
+    int Rungs,
+    decimal TestGrams,
+    ImmutableArray<RungObservation> Observations
+);

@@ -23,7 +23,13 @@ internal sealed class LeastChange(ImmutableArray<decimal> start, ImmutableArray<
     /// <param name="around">The doses the firmness is known at.</param>
     /// <param name="reach">How far a dose may go from there, percent.</param>
     /// <param name="elastic">True when a demand may be missed at a cost.</param>
-    public double[]? Solve(IEnumerable<DoseConstraint> constraints, IReadOnlyList<LinearDemand> demands, double[] around, double reach, bool elastic)
+    public double[]? Solve(
+        IEnumerable<DoseConstraint> constraints,
+        IReadOnlyList<LinearDemand> demands,
+        double[] around,
+        double reach,
+        bool elastic
+    )
     {
         using var solver = Solver.CreateSolver("GLOP");
         var doses = new Variable[start.Length];
@@ -44,7 +50,11 @@ internal sealed class LeastChange(ImmutableArray<decimal> start, ImmutableArray<
 
         foreach (var constraint in constraints)
         {
-            var row = solver.MakeConstraint((double?)constraint.Least ?? double.NegativeInfinity, (double?)constraint.Most ?? double.PositiveInfinity, "");
+            var row = solver.MakeConstraint(
+                (double?)constraint.Least ?? double.NegativeInfinity,
+                (double?)constraint.Most ?? double.PositiveInfinity,
+                ""
+            );
             for (var line = 0; line < doses.Length; line++)
                 row.SetCoefficient(doses[line], (double)constraint.Weights[line]);
         }
@@ -53,7 +63,11 @@ internal sealed class LeastChange(ImmutableArray<decimal> start, ImmutableArray<
         {
             // value + sum of slope x (p - around) between the bounds, with slack on either side where it may be missed.
             var there = value - slopes.Zip(around, (slope, at) => slope * at).Sum();
-            var row = solver.MakeConstraint((demand.Least ?? double.NegativeInfinity) - there, (demand.Below ?? double.PositiveInfinity) - there, "");
+            var row = solver.MakeConstraint(
+                (demand.Least ?? double.NegativeInfinity) - there,
+                (demand.Below ?? double.PositiveInfinity) - there,
+                ""
+            );
             for (var line = 0; line < doses.Length; line++)
                 row.SetCoefficient(doses[line], slopes[line]);
             if (!elastic)
@@ -71,5 +85,6 @@ internal sealed class LeastChange(ImmutableArray<decimal> start, ImmutableArray<
     }
 
     /// <summary>What some doses cost: their weighted distance from the start.</summary>
-    public double CostOf(IReadOnlyList<double> doses) => doses.Select((dose, line) => costs[line] * Math.Abs(dose - (double)start[line])).Sum();
+    public double CostOf(IReadOnlyList<double> doses) =>
+        doses.Select((dose, line) => costs[line] * Math.Abs(dose - (double)start[line])).Sum();
 }

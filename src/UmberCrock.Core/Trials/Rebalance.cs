@@ -12,7 +12,8 @@ namespace UmberCrock.Core.Trials;
 /// <summary>A formula moved as little as it takes.</summary>
 /// <param name="Formula">The formula.</param>
 /// <param name="Edits">What was changed.</param>
-/// <param name="MovedPercent">What went from some lines to others, weight percent: the sum of what was put in or of what was taken out, whichever is more.</param>
+/// <param name="MovedPercent">What went from some lines to others, weight percent: the sum of what was put in or of what was taken out,
+/// whichever is more.</param>
 /// <param name="Evaluation">What the core says of it.</param>
 public sealed record Rebalanced(Formula Formula, ImmutableArray<FormulaEdit> Edits, decimal MovedPercent, EvaluationResult Evaluation);
 
@@ -24,7 +25,8 @@ public sealed record RebalanceAnswer(Rebalanced? Moved, ImmutableArray<DocumentP
 /// <summary>
 /// The least change of doses that meets every limit, every window and a target of firmness. Limits and windows are linear in the doses;
 /// firmness is not, so it is stepped: linear around where the doses stand, solved within a trust region, and taken only where the real
-/// firmness agrees (sequential linear programming with an exact penalty; Nocedal and Wright, Numerical Optimization, chapter 18, from memory).
+/// firmness agrees (sequential linear programming with an exact penalty; Nocedal and Wright, Numerical Optimization, chapter 18, from
+/// memory).
 /// </summary>
 public static class Rebalance
 {
@@ -39,9 +41,11 @@ public static class Rebalance
     private const double NearEnough = 0.002;
 
     /// <summary>Changes that cost the same go to the balance line first, then to oils, then to what gives body.</summary>
-    private const double OilCost = 1.0005, BodyCost = 1.001;
+    private const double OilCost = 1.0005,
+        BodyCost = 1.001;
 
-    /// <summary>A scent or an active is not dosed for texture: it moves only where that saves as much of other changes again, or where its own limit asks.</summary>
+    /// <summary>A scent or an active is not dosed for texture: it moves only where that saves as much of other changes again, or where its
+    /// own limit asks.</summary>
     private const double OtherCost = 2;
 
     /// <summary>Moves a formula as little as it takes.</summary>
@@ -51,7 +55,13 @@ public static class Rebalance
     /// <param name="catalogue">What is known.</param>
     /// <param name="settings">The maker's choices.</param>
     /// <exception cref="DocumentException">A line that is to keep its dose is not there, or there is no line at all.</exception>
-    public static RebalanceAnswer Of(Formula formula, IReadOnlyCollection<int> locked, RebalanceTarget target, Catalogue catalogue, EvaluationSettings settings)
+    public static RebalanceAnswer Of(
+        Formula formula,
+        IReadOnlyCollection<int> locked,
+        RebalanceTarget target,
+        Catalogue catalogue,
+        EvaluationSettings settings
+    )
     {
         foreach (var line in locked.Where(line => line < 0 || line >= formula.Lines.Length))
             throw new DocumentException("/lock", $"{line} is not a line of the formula: they run from 0 to {formula.Lines.Length - 1}.");
@@ -64,7 +74,14 @@ public static class Rebalance
         var (found, conflicts) = search.Run();
         if (found is not { } doses)
             return new RebalanceAnswer(null, conflicts);
-        ImmutableArray<FormulaEdit> edits = [.. climate, .. Enumerable.Range(0, doses.Length).Where(line => doses[line] != now[line] && !formula.Lines[line].IsBalance).Select(line => new SetPercent(line, doses[line]))];
+        ImmutableArray<FormulaEdit> edits =
+        [
+            .. climate,
+            .. Enumerable
+                .Range(0, doses.Length)
+                .Where(line => doses[line] != now[line] && !formula.Lines[line].IsBalance)
+                .Select(line => new SetPercent(line, doses[line])),
+        ];
         var moved = FormulaEdit.ApplyAll(formula, edits);
         var differences = doses.Select((dose, line) => dose - now[line]).ToList();
         var movedPercent = Math.Max(differences.Sum(by => Math.Max(0m, by)), differences.Sum(by => Math.Max(0m, -by)));
@@ -83,10 +100,15 @@ public static class Rebalance
             (this.resolved, this.constraints, this.demands) = (resolved, constraints, demands);
             var (giver, _) = FixBuilder.GiverOf(resolved, []);
             program = new LeastChange(
-                resolved.Totals.Percents, [.. resolved.Ingredients.Select((ingredient, line) => line == giver ? 1 : CostOf(ingredient))]);
+                resolved.Totals.Percents,
+                [.. resolved.Ingredients.Select((ingredient, line) => line == giver ? 1 : CostOf(ingredient))]
+            );
         }
 
-        private static double CostOf(Ingredient ingredient) => ingredient.Class == IngredientClass.Oil ? OilCost : ingredient.Species.IsEmpty ? OtherCost : BodyCost;
+        private static double CostOf(Ingredient ingredient) =>
+            ingredient.Class == IngredientClass.Oil ? OilCost
+            : ingredient.Species.IsEmpty ? OtherCost
+            : BodyCost;
 
         /// <summary>The doses, or what conflicts.</summary>
         public (decimal[]? Doses, ImmutableArray<DocumentProblem> Conflicts) Run()
@@ -110,10 +132,19 @@ public static class Rebalance
                 return (null, Conflict(doses, near, FirstReach));
             return WeighableDoses.Near(doses, resolved.Totals.Percents, IsKept) is { } weighable
                 ? (weighable, [])
-                : (null, [.. near.Select(demand => new DocumentProblem("/target", $"{demand.Demand.Words} is met by no doses that can be written with four decimals."))]);
+                : (
+                    null,
+                    [
+                        .. near.Select(demand => new DocumentProblem(
+                            "/target",
+                            $"{demand.Demand.Words} is met by no doses that can be written with four decimals."
+                        )),
+                    ]
+                );
         }
 
-        private double Merit(double[] doses, IReadOnlyList<LinearDemand> near) => program.CostOf(doses) + (LeastChange.MissCost * near.Sum(demand => demand.Demand.Miss(demand.Value)));
+        private double Merit(double[] doses, IReadOnlyList<LinearDemand> near) =>
+            program.CostOf(doses) + (LeastChange.MissCost * near.Sum(demand => demand.Demand.Miss(demand.Value)));
 
         private bool IsKept(decimal[] doses)
         {
@@ -146,14 +177,21 @@ public static class Rebalance
         {
             while (near.Count > 0 && reach > LeastReach && program.Solve(constraints, near, around, reach, false) is not null)
                 reach /= 3;
-            bool IsImpossible(IEnumerable<DoseConstraint> bounds, IReadOnlyList<LinearDemand> firm) => program.Solve(bounds, firm, around, reach, false) is null;
+            bool IsImpossible(IEnumerable<DoseConstraint> bounds, IReadOnlyList<LinearDemand> firm) =>
+                program.Solve(bounds, firm, around, reach, false) is null;
             var bounds = Needed(constraints, left => IsImpossible(left, near));
             var firm = Needed(near, left => IsImpossible(bounds, left));
             return
             [
-                .. firm.Select(demand => new DocumentProblem("/target", $"{demand.Demand.Words} cannot be met: the nearest there is has firmness {demand.Value:0.00}, wanted {Wanted(demand.Demand)}.")),
+                .. firm.Select(demand => new DocumentProblem(
+                    "/target",
+                    $"{demand.Demand.Words} cannot be met: the nearest there is has firmness {demand.Value:0.00}, wanted "
+                        + $"{Wanted(demand.Demand)}."
+                )),
                 .. bounds.Select(bound => new DocumentProblem(bound.Pointer, $"{bound.Words}, conflicts.")),
-                .. firm.Count + bounds.Count == 0 ? [new DocumentProblem("/formula/lines", "cannot make 100 %.")] : Array.Empty<DocumentProblem>(),
+                .. firm.Count + bounds.Count == 0
+                    ? [new DocumentProblem("/formula/lines", "cannot make 100 %.")]
+                    : Array.Empty<DocumentProblem>(),
             ];
         }
 
@@ -172,7 +210,9 @@ public static class Rebalance
             return left;
         }
 
-        private static Message Wanted(FirmnessDemand demand)
-            => demand is { Least: { } least, Below: { } below } ? (Message)$"{least:0.0} to {below:0.0}" : demand.Least is { } from ? (Message)$"{from:0.0} or more" : $"less than {demand.Below!.Value:0.0}";
+        private static Message Wanted(FirmnessDemand demand) =>
+            demand is { Least: { } least, Below: { } below } ? (Message)$"{least:0.0} to {below:0.0}"
+            : demand.Least is { } from ? (Message)$"{from:0.0} or more"
+            : $"less than {demand.Below!.Value:0.0}";
     }
 }

@@ -24,38 +24,64 @@ public static class Replacements
     private static readonly Climate Any = new(FirmCelsius, FirmCelsius);
 
     /// <summary>Up to a few replacements, closest first.</summary>
-    public static ImmutableArray<Replacement> For(Ingredient ingredient, IEnumerable<Ingredient> candidates, Catalogue catalogue, EvaluationSettings settings, int most = 5)
+    public static ImmutableArray<Replacement> For(
+        Ingredient ingredient,
+        IEnumerable<Ingredient> candidates,
+        Catalogue catalogue,
+        EvaluationSettings settings,
+        int most = 5
+    )
     {
         var own = FirmnessOf(ingredient, catalogue);
         return
         [
-            .. candidates.Where(other => other.Slug != ingredient.Slug && IsSameKind(ingredient, other) && CanCompare(ingredient, other))
+            .. candidates
+                .Where(other => other.Slug != ingredient.Slug && IsSameKind(ingredient, other) && CanCompare(ingredient, other))
                 .Select(other => (Other: other, Firmness: FirmnessOf(other, catalogue)))
-                .OrderBy(entry => Distance(ingredient, entry.Other, own, entry.Firmness)).ThenBy(entry => entry.Other.Slug, StringComparer.Ordinal)
+                .OrderBy(entry => Distance(ingredient, entry.Other, own, entry.Firmness))
+                .ThenBy(entry => entry.Other.Slug, StringComparer.Ordinal)
                 .Take(most)
-                .Select(entry => new Replacement(entry.Other, RatioOf(ingredient, entry.Other, settings), WordsOf(ingredient, entry.Other, own, entry.Firmness))),
+                .Select(entry => new Replacement(
+                    entry.Other,
+                    RatioOf(ingredient, entry.Other, settings),
+                    WordsOf(ingredient, entry.Other, own, entry.Firmness)
+                )),
         ];
     }
 
     /// <summary>One ingredient in the place of another that was asked for, whatever their kinds.</summary>
-    public static Replacement Of(Ingredient ingredient, Ingredient other, Catalogue catalogue, EvaluationSettings settings)
-        => new(other, RatioOf(ingredient, other, settings), WordsOf(ingredient, other, FirmnessOf(ingredient, catalogue), FirmnessOf(other, catalogue)));
+    public static Replacement Of(Ingredient ingredient, Ingredient other, Catalogue catalogue, EvaluationSettings settings) =>
+        new(
+            other,
+            RatioOf(ingredient, other, settings),
+            WordsOf(ingredient, other, FirmnessOf(ingredient, catalogue), FirmnessOf(other, catalogue))
+        );
 
-    private static bool IsSameKind(Ingredient one, Ingredient other)
-        => one.Class == other.Class || (IsButter(one) && IsButter(other));
+    private static bool IsSameKind(Ingredient one, Ingredient other) => one.Class == other.Class || (IsButter(one) && IsButter(other));
 
     private static bool IsButter(Ingredient ingredient) => ingredient.Class is IngredientClass.HardButter or IngredientClass.SoftButter;
 
-    private static double FirmnessOf(Ingredient ingredient, Catalogue catalogue)
-        => ingredient.Solubility == Solubility.Oil ? MeltReport.Of([new MeltPart(ingredient, 100m)], Any, catalogue.Rules.Texture).Bands.First(band => band.Celsius == FirmCelsius).Firmness : 0;
+    private static double FirmnessOf(Ingredient ingredient, Catalogue catalogue) =>
+        ingredient.Solubility == Solubility.Oil
+            ? MeltReport
+                .Of([new MeltPart(ingredient, 100m)], Any, catalogue.Rules.Texture)
+                .Bands.First(band => band.Celsius == FirmCelsius)
+                .Firmness
+            : 0;
 
-    /// <summary>What an ingredient is made of in percent, for comparing: its fatty acids or the middle of its constituents; empty when not known.</summary>
-    private static IReadOnlyDictionary<string, double> ProfileOf(Ingredient ingredient)
-        => ingredient.FattyAcids.Count > 0 ? ingredient.FattyAcids
-            : ingredient.Constituents.ToDictionary(part => part.Name, part => (double)(part.LowPercent + part.HighPercent) / 2, StringComparer.Ordinal);
+    /// <summary>What an ingredient is made of in percent, for comparing: its fatty acids or the middle of its constituents; empty when not
+    /// known.</summary>
+    private static IReadOnlyDictionary<string, double> ProfileOf(Ingredient ingredient) =>
+        ingredient.FattyAcids.Count > 0
+            ? ingredient.FattyAcids
+            : ingredient.Constituents.ToDictionary(
+                part => part.Name,
+                part => (double)(part.LowPercent + part.HighPercent) / 2,
+                StringComparer.Ordinal
+            );
 
-    private static bool CanCompare(Ingredient one, Ingredient other)
-        => (one.Feel is not null && other.Feel is not null) || ProfileOf(one).Keys.Intersect(ProfileOf(other).Keys).Any();
+    private static bool CanCompare(Ingredient one, Ingredient other) =>
+        (one.Feel is not null && other.Feel is not null) || ProfileOf(one).Keys.Intersect(ProfileOf(other).Keys).Any();
 
     /// <summary>
     /// Half the difference of the profiles in percent (50 where one is not known), plus that of the feel, plus that of the firmness, plus a
@@ -64,21 +90,29 @@ public static class Replacements
     private static double Distance(Ingredient one, Ingredient other, double ownFirmness, double otherFirmness)
     {
         var (mine, others) = (ProfileOf(one), ProfileOf(other));
-        var acids = mine.Count == 0 || others.Count == 0
-            ? 50
-            : mine.Keys.Union(others.Keys).Sum(part => Math.Abs(mine.GetValueOrDefault(part) - others.GetValueOrDefault(part))) / 2;
+        var acids =
+            mine.Count == 0 || others.Count == 0
+                ? 50
+                : mine.Keys.Union(others.Keys).Sum(part => Math.Abs(mine.GetValueOrDefault(part) - others.GetValueOrDefault(part))) / 2;
         if (one.Feel is { } feel && other.Feel is { } otherFeel)
-            acids += Math.Abs(feel.Greasiness - otherFeel.Greasiness) + Math.Abs(feel.Drag - otherFeel.Drag) + Math.Abs(feel.Tack - otherFeel.Tack) + Math.Abs(feel.Absorbency - otherFeel.Absorbency);
-        var melts = one.MeltingPoint is { } myPoint && other.MeltingPoint is { } theirPoint ? Math.Abs(myPoint.Value - theirPoint.Value) / 10 : 0;
+            acids +=
+                Math.Abs(feel.Greasiness - otherFeel.Greasiness)
+                + Math.Abs(feel.Drag - otherFeel.Drag)
+                + Math.Abs(feel.Tack - otherFeel.Tack)
+                + Math.Abs(feel.Absorbency - otherFeel.Absorbency);
+        var melts =
+            one.MeltingPoint is { } myPoint && other.MeltingPoint is { } theirPoint ? Math.Abs(myPoint.Value - theirPoint.Value) / 10 : 0;
         return acids + Math.Abs(ownFirmness - otherFirmness) + melts;
     }
 
     /// <summary>By way of the wax both are equivalents of; weight for weight where nothing is known.</summary>
-    private static double RatioOf(Ingredient one, Ingredient other, EvaluationSettings settings)
-        => Equivalent(one, settings) is { } mine && Equivalent(other, settings) is { } theirs && mine.Of == theirs.Of ? theirs.GramsPerGram / mine.GramsPerGram : 1;
+    private static double RatioOf(Ingredient one, Ingredient other, EvaluationSettings settings) =>
+        Equivalent(one, settings) is { } mine && Equivalent(other, settings) is { } theirs && mine.Of == theirs.Of
+            ? theirs.GramsPerGram / mine.GramsPerGram
+            : 1;
 
-    private static WaxEquivalent? Equivalent(Ingredient ingredient, EvaluationSettings settings)
-        => ingredient.WaxEquivalents.FirstOrDefault(equivalent => equivalent.School is null || equivalent.School == settings.WaxEquivalence);
+    private static WaxEquivalent? Equivalent(Ingredient ingredient, EvaluationSettings settings) =>
+        ingredient.WaxEquivalents.FirstOrDefault(equivalent => equivalent.School is null || equivalent.School == settings.WaxEquivalence);
 
     private static string WordsOf(Ingredient one, Ingredient other, double own, double firmness)
     {
@@ -87,9 +121,20 @@ public static class Replacements
             words.Add(FirmerWord(own <= 0 ? 10 : firmness / own));
         else if (one.Feel is { } feel && other.Feel is { } otherFeel && Math.Abs(feel.Absorbency - otherFeel.Absorbency) >= 2)
             words.Add(otherFeel.Absorbency > feel.Absorbency ? "drier" : "richer");
-        if (one.ShelfLifeOpenedMonths is { } life && other.ShelfLifeOpenedMonths is { } otherLife && Math.Abs(life.Value - otherLife.Value) >= 3)
+        if (
+            one.ShelfLifeOpenedMonths is { } life
+            && other.ShelfLifeOpenedMonths is { } otherLife
+            && Math.Abs(life.Value - otherLife.Value) >= 3
+        )
             words.Add(otherLife.Value > life.Value ? "keeps longer" : "turns sooner");
-        if (ProfileOf(one).Where(part => one.FattyAcids.Count == 0 && ProfileOf(other).ContainsKey(part.Key)).OrderByDescending(part => part.Value).Select(part => part.Key).FirstOrDefault() is { } shared)
+        if (
+            ProfileOf(one)
+                .Where(part => one.FattyAcids.Count == 0 && ProfileOf(other).ContainsKey(part.Key))
+                .OrderByDescending(part => part.Value)
+                .Select(part => part.Key)
+                .FirstOrDefault() is
+            { } shared
+        )
             words.Add($"shares {shared.ToLowerInvariant()}");
         foreach (var gained in other.Allergens.Except(one.Allergens).Take(1))
             words.Add($"brings {gained}");
@@ -98,12 +143,13 @@ public static class Replacements
         return words.Count == 0 ? "much the same" : string.Join(", ", words.Take(2));
     }
 
-    private static string FirmerWord(double ratio) => ratio switch
-    {
-        > 1.5 => "much firmer",
-        > 1.1 => "a little firmer",
-        < 0.67 => "much softer",
-        < 0.9 => "a little softer",
-        _ => "as firm",
-    };
+    private static string FirmerWord(double ratio) =>
+        ratio switch
+        {
+            > 1.5 => "much firmer",
+            > 1.1 => "a little firmer",
+            < 0.67 => "much softer",
+            < 0.9 => "a little softer",
+            _ => "as firm",
+        };
 }

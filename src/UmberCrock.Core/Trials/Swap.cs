@@ -24,20 +24,32 @@ namespace UmberCrock.Core.Trials;
 /// <param name="FindingsRemoved">Codes that no longer are.</param>
 /// <param name="Why">What changes, in words.</param>
 public sealed record SwapCandidate(
-    string Ingredient, decimal Percent, ImmutableArray<FormulaEdit> Edits, Formula Formula, Band BandBefore, Band BandAfter, double FirmnessBefore, double FirmnessAfter,
-    ImmutableArray<string> FindingsAdded, ImmutableArray<string> FindingsRemoved, Message Why);
+    string Ingredient,
+    decimal Percent,
+    ImmutableArray<FormulaEdit> Edits,
+    Formula Formula,
+    Band BandBefore,
+    Band BandAfter,
+    double FirmnessBefore,
+    double FirmnessAfter,
+    ImmutableArray<string> FindingsAdded,
+    ImmutableArray<string> FindingsRemoved,
+    Message Why
+);
 
 /// <summary>Finds what can stand in for a line. Each is evaluated, never trusted.</summary>
 public static class Swap
 {
     private const decimal RoomCelsius = 20m;
+
     /// <summary>A caution counts as much as this difference of firmness, about half a band, by judgement.</summary>
     private const double CautionPoints = 3;
 
     private const int MostTried = 12;
     private const int MostOffered = 8;
 
-    /// <summary>Candidates, best first: those that add no stop, then those that keep firmness, feel and keeping closest and add the fewest cautions.</summary>
+    /// <summary>Candidates, best first: those that add no stop, then those that keep firmness, feel and keeping closest and add the fewest
+    /// cautions.</summary>
     /// <param name="formula">The formula.</param>
     /// <param name="line">Index of the line.</param>
     /// <param name="to">The ingredient that is asked for; null for the closest ones.</param>
@@ -47,24 +59,48 @@ public static class Swap
     /// <param name="settings">The maker's choices.</param>
     /// <exception cref="DocumentException">The line, or what is asked for, does not exist.</exception>
     public static ImmutableArray<SwapCandidate> Candidates(
-        Formula formula, int line, string? to, IReadOnlyCollection<FreeFromRow> avoid, IEnumerable<Ingredient> present, Catalogue catalogue, EvaluationSettings settings)
+        Formula formula,
+        int line,
+        string? to,
+        IReadOnlyCollection<FreeFromRow> avoid,
+        IEnumerable<Ingredient> present,
+        Catalogue catalogue,
+        EvaluationSettings settings
+    )
     {
         if (line < 0 || line >= formula.Lines.Length)
-            throw new DocumentException("/line", formula.Lines.IsEmpty ? "names a line, and the formula has none." : (Message)$"must be a line of the formula, from 0 to {formula.Lines.Length - 1}.");
+            throw new DocumentException(
+                "/line",
+                formula.Lines.IsEmpty
+                    ? "names a line, and the formula has none."
+                    : (Message)$"must be a line of the formula, from 0 to {formula.Lines.Length - 1}."
+            );
         var resolved = ResolvedFormula.Of(formula, catalogue, settings);
         var own = resolved.Ingredients[line];
-        var others = to is null ? present : [catalogue.Find(to) ?? throw new DocumentException("/to", $"\"{to}\" is not an ingredient of the catalogue.")];
+        var others = to is null
+            ? present
+            : [catalogue.Find(to) ?? throw new DocumentException("/to", $"\"{to}\" is not an ingredient of the catalogue.")];
         others = others.Where(other => other.Slug != own.Slug && !avoid.Any(row => row.IsIn(other)));
-        var replacements = to is null ? Replacements.For(own, others, catalogue, settings, MostTried) : [.. others.Select(other => Replacements.Of(own, other, catalogue, settings))];
+        var replacements = to is null
+            ? Replacements.For(own, others, catalogue, settings, MostTried)
+            : [.. others.Select(other => Replacements.Of(own, other, catalogue, settings))];
         var before = Evaluator.Sweep(formula, catalogue, settings);
         return
         [
-            .. replacements.Select(replacement => Tried(resolved, line, replacement, before))
-                .OrderBy(trial => trial.Distance).Select(trial => trial.Candidate).Take(MostOffered),
+            .. replacements
+                .Select(replacement => Tried(resolved, line, replacement, before))
+                .OrderBy(trial => trial.Distance)
+                .Select(trial => trial.Candidate)
+                .Take(MostOffered),
         ];
     }
 
-    private static ((int Stops, double Difference) Distance, SwapCandidate Candidate) Tried(ResolvedFormula resolved, int line, Replacement replacement, EvaluationResult before)
+    private static ((int Stops, double Difference) Distance, SwapCandidate Candidate) Tried(
+        ResolvedFormula resolved,
+        int line,
+        Replacement replacement,
+        EvaluationResult before
+    )
     {
         var now = resolved.Totals.Percents[line];
         var isBalance = resolved.Formula.Lines[line].IsBalance;
@@ -79,20 +115,40 @@ public static class Swap
         var (codesBefore, codesAfter) = (Codes(before), Codes(after));
         var dose = percent == now ? "weight for weight" : (Message)$"{Decimals.Two(now)} becomes {Decimals.Two(percent)}";
         var candidate = new SwapCandidate(
-            replacement.Ingredient.Slug, percent, edits, changed, before.Melt.At(RoomCelsius).Band, after.Melt.At(RoomCelsius).Band, before.Melt.At(RoomCelsius).Firmness, after.Melt.At(RoomCelsius).Firmness,
-            [.. codesAfter.Except(codesBefore)], [.. codesBefore.Except(codesAfter)],
-            $"{dose}; firmness {before.Melt.At(RoomCelsius).Firmness:0.0} to {after.Melt.At(RoomCelsius).Firmness:0.0} at {Celsius(RoomCelsius, "0")}; neat: {replacement.Words}.");
-        return ((Added(before, after, Severity.Stop), Distance(before, after) + (CautionPoints * Added(before, after, Severity.Caution))), candidate);
+            replacement.Ingredient.Slug,
+            percent,
+            edits,
+            changed,
+            before.Melt.At(RoomCelsius).Band,
+            after.Melt.At(RoomCelsius).Band,
+            before.Melt.At(RoomCelsius).Firmness,
+            after.Melt.At(RoomCelsius).Firmness,
+            [.. codesAfter.Except(codesBefore)],
+            [.. codesBefore.Except(codesAfter)],
+            $"{dose}; firmness {before.Melt.At(RoomCelsius).Firmness:0.0} to {after.Melt.At(RoomCelsius).Firmness:0.0} at "
+                + $"{Celsius(RoomCelsius, "0")}; neat: {replacement.Words}."
+        );
+        return (
+            (Added(before, after, Severity.Stop), Distance(before, after) + (CautionPoints * Added(before, after, Severity.Caution))),
+            candidate
+        );
     }
 
-    private static SortedSet<string> Codes(EvaluationResult evaluation) => new(evaluation.Findings.Select(finding => finding.Code), StringComparer.Ordinal);
+    private static SortedSet<string> Codes(EvaluationResult evaluation) =>
+        new(evaluation.Findings.Select(finding => finding.Code), StringComparer.Ordinal);
 
-    private static int Added(EvaluationResult before, EvaluationResult after, Severity severity)
-        => Math.Max(0, after.Findings.Count(finding => finding.Severity == severity) - before.Findings.Count(finding => finding.Severity == severity));
+    private static int Added(EvaluationResult before, EvaluationResult after, Severity severity) =>
+        Math.Max(
+            0,
+            after.Findings.Count(finding => finding.Severity == severity) - before.Findings.Count(finding => finding.Severity == severity)
+        );
 
     /// <summary>How different it is: firmness, each feel, and a point for every quarter of the months.</summary>
-    private static double Distance(EvaluationResult before, EvaluationResult after)
-        => Math.Abs(after.Melt.At(RoomCelsius).Firmness - before.Melt.At(RoomCelsius).Firmness)
-            + Math.Abs(after.Feel.Greasiness - before.Feel.Greasiness) + Math.Abs(after.Feel.Drag - before.Feel.Drag) + Math.Abs(after.Feel.Tack - before.Feel.Tack) + Math.Abs(after.Feel.Powderiness - before.Feel.Powderiness)
-            + (before.Keeping.Months is > 0 and { } months && after.Keeping.Months is { } left ? Math.Abs(left - months) / months * 4 : 0);
+    private static double Distance(EvaluationResult before, EvaluationResult after) =>
+        Math.Abs(after.Melt.At(RoomCelsius).Firmness - before.Melt.At(RoomCelsius).Firmness)
+        + Math.Abs(after.Feel.Greasiness - before.Feel.Greasiness)
+        + Math.Abs(after.Feel.Drag - before.Feel.Drag)
+        + Math.Abs(after.Feel.Tack - before.Feel.Tack)
+        + Math.Abs(after.Feel.Powderiness - before.Feel.Powderiness)
+        + (before.Keeping.Months is > 0 and { } months && after.Keeping.Months is { } left ? Math.Abs(left - months) / months * 4 : 0);
 }

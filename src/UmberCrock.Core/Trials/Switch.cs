@@ -17,7 +17,14 @@ namespace UmberCrock.Core.Trials;
 /// <param name="Before">What the core says of it now.</param>
 /// <param name="After">And of what it becomes.</param>
 /// <param name="Refusals">Why it cannot be done; empty when it can.</param>
-public sealed record SwitchProposal(string Kind, ImmutableArray<FormulaEdit> Edits, Formula Formula, EvaluationResult Before, EvaluationResult After, ImmutableArray<Message> Refusals);
+public sealed record SwitchProposal(
+    string Kind,
+    ImmutableArray<FormulaEdit> Edits,
+    Formula Formula,
+    EvaluationResult Before,
+    EvaluationResult After,
+    ImmutableArray<Message> Refusals
+);
 
 /// <summary>Whole-formula switches: swaps of every line that is in the way, lines taken out, or a rebalance for a hotter climate.</summary>
 public static class Switch
@@ -30,7 +37,8 @@ public static class Switch
 
     /// <summary>The words of what a formula can be made.</summary>
     /// <param name="rules">The rules.</param>
-    public static IEnumerable<string> Kinds(RuleBook rules) => [HotWeather, Unscented, .. rules.FreeFrom.Rows.Select(row => row.Switch).OfType<string>()];
+    public static IEnumerable<string> Kinds(RuleBook rules) =>
+        [HotWeather, Unscented, .. rules.FreeFrom.Rows.Select(row => row.Switch).OfType<string>()];
 
     /// <summary>What a formula becomes. The result is evaluated; nothing is taken.</summary>
     /// <param name="formula">The formula.</param>
@@ -38,7 +46,13 @@ public static class Switch
     /// <param name="present">What there is to choose from.</param>
     /// <param name="catalogue">What is known.</param>
     /// <param name="settings">The maker's choices.</param>
-    public static SwitchProposal Of(Formula formula, string kind, IReadOnlyCollection<Ingredient> present, Catalogue catalogue, EvaluationSettings settings)
+    public static SwitchProposal Of(
+        Formula formula,
+        string kind,
+        IReadOnlyCollection<Ingredient> present,
+        Catalogue catalogue,
+        EvaluationSettings settings
+    )
     {
         var before = Evaluator.Sweep(formula, catalogue, settings);
         var (edits, refusals) = kind switch
@@ -53,8 +67,15 @@ public static class Switch
         return new SwitchProposal(kind, edits, changed, before, Evaluator.Sweep(changed, catalogue, settings), []);
     }
 
-    /// <summary>Each line that holds it is swapped for the closest that does not, one after the other, each tried in what the one before it left.</summary>
-    private static (ImmutableArray<FormulaEdit> Edits, ImmutableArray<Message> Refusals) Without(Formula formula, FreeFromRow avoid, IReadOnlyCollection<Ingredient> present, Catalogue catalogue, EvaluationSettings settings)
+    /// <summary>Each line that holds it is swapped for the closest that does not, one after the other, each tried in what the one before it
+    /// left.</summary>
+    private static (ImmutableArray<FormulaEdit> Edits, ImmutableArray<Message> Refusals) Without(
+        Formula formula,
+        FreeFromRow avoid,
+        IReadOnlyCollection<Ingredient> present,
+        Catalogue catalogue,
+        EvaluationSettings settings
+    )
     {
         var edits = ImmutableArray.CreateBuilder<FormulaEdit>();
         var (changed, refusals) = (formula, new List<Message>());
@@ -66,9 +87,18 @@ public static class Switch
             // What is in already is left to its own line: two lines of the same would hide what is in.
             var others = present.Where(other => changed.Lines.All(standing => standing.Ingredient != other.Slug)).ToList();
             var natural = IsNatural(own) ? others.Where(IsNatural) : others;
-            if ((Swap.Candidates(changed, line, null, [avoid], natural, catalogue, settings).FirstOrDefault() ?? Swap.Candidates(changed, line, null, [avoid], others, catalogue, settings).FirstOrDefault()) is not { } candidate)
+            if (
+                (
+                    Swap.Candidates(changed, line, null, [avoid], natural, catalogue, settings).FirstOrDefault()
+                    ?? Swap.Candidates(changed, line, null, [avoid], others, catalogue, settings).FirstOrDefault()
+                )
+                is not { } candidate
+            )
             {
-                refusals.Add($"Nothing that is known stands in for {own.Name.ToLowerInvariant()}: take it out by hand, or put something else in its place.");
+                refusals.Add(
+                    $"Nothing that is known stands in for {own.Name.ToLowerInvariant()}: take it out by hand, or put something "
+                        + $"else in its place."
+                );
                 continue;
             }
 
@@ -79,8 +109,10 @@ public static class Switch
         return (edits.ToImmutable(), [.. refusals]);
     }
 
-    /// <summary>Who works with what grew does not mean petroleum by "vegan" (common practice): of plants and animals first, anything else where there is nothing.</summary>
-    private static bool IsNatural(Ingredient ingredient) => !ingredient.Origins.Contains("mineral") && !ingredient.Origins.Contains("synthetic");
+    /// <summary>Who works with what grew does not mean petroleum by "vegan" (common practice): of plants and animals first, anything else
+    /// where there is nothing.</summary>
+    private static bool IsNatural(Ingredient ingredient) =>
+        !ingredient.Origins.Contains("mineral") && !ingredient.Origins.Contains("synthetic");
 
     private static ImmutableArray<FormulaEdit> WithoutScent(ResolvedFormula resolved)
     {
@@ -88,10 +120,18 @@ public static class Switch
         return scents.IsEmpty ? [] : FixBuilder.TakeOut(resolved, "", scents).Edits;
     }
 
-    /// <summary>The least change that keeps the form's bands up to the heat of a hot summer; a climate that is hotter already stays.</summary>
-    private static (ImmutableArray<FormulaEdit> Edits, ImmutableArray<Message> Refusals) Hot(Formula formula, Catalogue catalogue, EvaluationSettings settings)
+    /// <summary>The least change that keeps the form's bands up to the heat of a hot summer; a climate that is hotter already
+    /// stays.</summary>
+    private static (ImmutableArray<FormulaEdit> Edits, ImmutableArray<Message> Refusals) Hot(
+        Formula formula,
+        Catalogue catalogue,
+        EvaluationSettings settings
+    )
     {
-        var climate = formula.Climate with { HighCelsius = Math.Max(formula.Climate.HighCelsius, catalogue.Rules.Climates.HotWeatherCelsius) };
+        var climate = formula.Climate with
+        {
+            HighCelsius = Math.Max(formula.Climate.HighCelsius, catalogue.Rules.Climates.HotWeatherCelsius),
+        };
         if (formula.Lines.IsEmpty)
             return ([], []);
         var answer = Rebalance.Of(formula, [], new RebalanceTarget(null, null, climate), catalogue, settings);

@@ -31,9 +31,11 @@ public readonly record struct Figure(decimal Value, string Format, Measure Measu
     /// <summary>The same as a mass: "12.50 g".</summary>
     public Figure Grams => this with { Measure = Measure.Grams };
 
-    /// <summary>Written with its unit, a real minus sign and the decimal mark of the provider; the format asked for is not heeded, for it has its own.</summary>
-    public string ToString(string? format, IFormatProvider? formatProvider)
-        => Value.ToString(Format, formatProvider).Replace('-', '\u2212') + Measure switch
+    /// <summary>Written with its unit, a real minus sign and the decimal mark of the provider; the format asked for is not heeded, for it
+    /// has its own.</summary>
+    public string ToString(string? format, IFormatProvider? formatProvider) =>
+        Value.ToString(Format, formatProvider).Replace('-', '\u2212')
+        + Measure switch
         {
             Measure.Number => "",
             Measure.Percent => " %",

@@ -4,7 +4,8 @@ using System.Runtime.CompilerServices;
 namespace UmberCrock.Core.Units;
 
 /// <summary>
-/// A sentence that keeps the figures in it as values: written as one writes an interpolated string, read as text where people read it, in their number format. Two that say the
+/// A sentence that keeps the figures in it as values: written as one writes an interpolated string, read as text where people read it, in
+/// their number format. Two that say the
 /// same are equal.
 /// </summary>
 [InterpolatedStringHandler]
@@ -28,7 +29,8 @@ public sealed class Message : IFormattable, IEquatable<Message>
     /// <summary>A sentence without figures.</summary>
     public static implicit operator Message(string text) => new([text]);
 
-    /// <summary>One sentence after the other. Without it a sentence and a text would be joined as text, and its figures written under the culture of the thread.</summary>
+    /// <summary>One sentence after the other. Without it a sentence and a text would be joined as text, and its figures written under the
+    /// culture of the thread.</summary>
     public static Message operator +(Message first, Message second) => new([.. first.parts, .. second.parts]);
 
     /// <summary>Puts a separator between sentences.</summary>
@@ -58,7 +60,8 @@ public sealed class Message : IFormattable, IEquatable<Message>
     public void AppendFormatted(Figure figure) => parts.Add(figure);
 
     /// <summary>Adds a number, written by a .NET number format.</summary>
-    public void AppendFormatted(double value, string? format = null) => parts.Add(new Figure((decimal)Math.Clamp(value, -1e20, 1e20), format ?? ""));
+    public void AppendFormatted(double value, string? format = null) =>
+        parts.Add(new Figure((decimal)Math.Clamp(value, -1e20, 1e20), format ?? ""));
 
     /// <summary>Adds an exact number, written by a .NET number format.</summary>
     public void AppendFormatted(decimal value, string? format = null) => parts.Add(new Figure(value, format ?? ""));
@@ -74,8 +77,8 @@ public sealed class Message : IFormattable, IEquatable<Message>
     public void AppendFormatted(int value, string? format = null) => parts.Add(new Figure(value, format ?? "0"));
 
     /// <summary>Written for a reader; the number format is that of the provider.</summary>
-    public string ToString(string? format, IFormatProvider? formatProvider)
-        => string.Concat(parts.Select(part => part is Figure figure ? figure.ToString(null, formatProvider) : (string)part));
+    public string ToString(string? format, IFormatProvider? formatProvider) =>
+        string.Concat(parts.Select(part => part is Figure figure ? figure.ToString(null, formatProvider) : (string)part));
 
     /// <summary>Written in the number format of whoever reads: that of the running thread, as numbers of .NET are.</summary>
     public override string ToString() => ToString(null, CultureInfo.CurrentCulture);
@@ -84,7 +87,8 @@ public sealed class Message : IFormattable, IEquatable<Message>
     public string Plain => ToString(null, CultureInfo.InvariantCulture);
 
     /// <inheritdoc />
-    public bool Equals(Message? other) => other is not null && (ReferenceEquals(this, other) || string.Equals(Plain, other.Plain, StringComparison.Ordinal));
+    public bool Equals(Message? other) =>
+        other is not null && (ReferenceEquals(this, other) || string.Equals(Plain, other.Plain, StringComparison.Ordinal));
 
     /// <inheritdoc />
     public override bool Equals(object? obj) => Equals(obj as Message);

@@ -13,7 +13,8 @@ public enum Confidence
     High,
 }
 
-/// <summary>A measured property: the value used, the range it is known to lie in, its unit, where it comes from and how sure it is.</summary>
+/// <summary>A measured property: the value used, the range it is known to lie in, its unit, where it comes from and how sure it
+/// is.</summary>
 /// <param name="Value">The value the computation uses.</param>
 /// <param name="Low">Lower end of the range.</param>
 /// <param name="High">Upper end of the range.</param>

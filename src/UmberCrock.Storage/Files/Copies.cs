@@ -36,7 +36,8 @@ public sealed record DataCopy(string Path, DateTimeOffset MadeAt, CopyReason Rea
 }
 
 /// <summary>
-/// Copies of the data file, made by SQLite's own backup while the application works, checked with its integrity check, packed, and thinned: one a day for a week, one a
+/// Copies of the data file, made by SQLite's own backup while the application works, checked with its integrity check, packed, and thinned:
+/// one a day for a week, one a
 /// week for a month, one a month for a year, together at most 2 GB or a tenth of what is free; the newest three always stay.
 /// </summary>
 /// <param name="usual">The folder they lie in unless another is chosen.</param>
@@ -44,7 +45,9 @@ public sealed record DataCopy(string Path, DateTimeOffset MadeAt, CopyReason Rea
 public sealed partial class Copies(string usual, TimeProvider clock) : IDisposable
 {
     /// <summary>Days, weeks and months of which one copy each is kept.</summary>
-    public const int Days = 7, Weeks = 4, Months = 12;
+    public const int Days = 7,
+        Weeks = 4,
+        Months = 12;
 
     /// <summary>So many of the newest stay, whatever they weigh.</summary>
     public const int Always = 3;
@@ -99,9 +102,17 @@ public sealed partial class Copies(string usual, TimeProvider clock) : IDisposab
     public void Dispose() => turn.Dispose();
 
     /// <summary>The copies there are, newest first.</summary>
-    public IReadOnlyList<DataCopy> List()
-        => Directory.Exists(Folder)
-            ? [.. new DirectoryInfo(Folder).EnumerateFiles("umber-crock-*.db.gz").Select(CopyOf).OfType<DataCopy>().OrderByDescending(copy => copy.MadeAt).ThenByDescending(copy => copy.Name, StringComparer.Ordinal)]
+    public IReadOnlyList<DataCopy> List() =>
+        Directory.Exists(Folder)
+            ?
+            [
+                .. new DirectoryInfo(Folder)
+                    .EnumerateFiles("umber-crock-*.db.gz")
+                    .Select(CopyOf)
+                    .OfType<DataCopy>()
+                    .OrderByDescending(copy => copy.MadeAt)
+                    .ThenByDescending(copy => copy.Name, StringComparer.Ordinal),
+            ]
             : [];
 
     /// <summary>Makes a copy and thins the others.</summary>
@@ -112,7 +123,10 @@ public sealed partial class Copies(string usual, TimeProvider clock) : IDisposab
         try
         {
             DataFolder.Made(Folder);
-            var name = string.Create(CultureInfo.InvariantCulture, $"umber-crock-{clock.GetUtcNow().UtcDateTime:yyyyMMdd'T'HHmmssfff'Z'}-{reason.ToString().ToLowerInvariant()}.db.gz");
+            var name = string.Create(
+                CultureInfo.InvariantCulture,
+                $"umber-crock-{clock.GetUtcNow().UtcDateTime:yyyyMMdd'T'HHmmssfff'Z'}-{reason.ToString().ToLowerInvariant()}.db.gz"
+            );
             var (path, plain) = (Path.Combine(Folder, name), Path.Combine(Folder, $"{name}.part.db"));
             try
             {
@@ -142,7 +156,17 @@ public sealed partial class Copies(string usual, TimeProvider clock) : IDisposab
         try
         {
             await using (var packed = File.OpenRead(copy))
-            await using (var target = new FileStream(into, new FileStreamOptions { Mode = FileMode.CreateNew, Access = FileAccess.Write, UnixCreateMode = DataFolder.OwnerOnly }))
+            await using (
+                var target = new FileStream(
+                    into,
+                    new FileStreamOptions
+                    {
+                        Mode = FileMode.CreateNew,
+                        Access = FileAccess.Write,
+                        UnixCreateMode = DataFolder.OwnerOnly,
+                    }
+                )
+            )
             {
                 if (copy.EndsWith(".gz", StringComparison.Ordinal))
                 {
@@ -164,7 +188,10 @@ public sealed partial class Copies(string usual, TimeProvider clock) : IDisposab
         catch (Exception refused) when (refused is SqliteException or InvalidDataException or DataFileException)
         {
             DataFile.RemoveAll(into);
-            throw refused as DataFileException ?? new DataFileException($"{copy} cannot be used: it is damaged, or no copy of a data file ({refused.Message}). Choose another one.");
+            throw refused as DataFileException
+                ?? new DataFileException(
+                    $"{copy} cannot be used: it is damaged, or no copy of a data file ({refused.Message}). Choose another one."
+                );
         }
     }
 
@@ -192,8 +219,8 @@ public sealed partial class Copies(string usual, TimeProvider clock) : IDisposab
         return gone;
 
         // The newest of each stretch stands for it.
-        void Stand(Func<DataCopy, DateTime> stretch, DateTime since)
-            => kept.UnionWith(copies.Where(copy => copy.MadeAt.UtcDateTime.Date > since).GroupBy(stretch).Select(group => group.First()));
+        void Stand(Func<DataCopy, DateTime> stretch, DateTime since) =>
+            kept.UnionWith(copies.Where(copy => copy.MadeAt.UtcDateTime.Date > since).GroupBy(stretch).Select(group => group.First()));
 
         static DateTime Monday(DateTime day) => day.AddDays(-(((int)day.DayOfWeek + 6) % DaysInWeek));
     }
@@ -209,7 +236,8 @@ public sealed partial class Copies(string usual, TimeProvider clock) : IDisposab
             throw new DataFileException($"{file} is damaged: {answer}.");
     }
 
-    /// <summary>A packed file ends with the length of what it holds (RFC 1952), which tells one that was cut short: unpacking does not.</summary>
+    /// <summary>A packed file ends with the length of what it holds (RFC 1952), which tells one that was cut short: unpacking does
+    /// not.</summary>
     private static bool IsWhole(string copy, string unpacked)
     {
         if (!copy.EndsWith(".gz", StringComparison.Ordinal))
@@ -229,7 +257,8 @@ public sealed partial class Copies(string usual, TimeProvider clock) : IDisposab
         await using var source = await DataFile.OpenAsync(from, SqliteOpenMode.ReadWrite);
         await using var target = await DataFile.OpenAsync(to, SqliteOpenMode.ReadWriteCreate);
         File.SetUnixFileMode(to, DataFolder.OwnerOnly);
-        // This file is read once, packed and taken away: it need not reach the disk, where edits would wait for it. The packed one is written through.
+        // This file is read once, packed and taken away: it need not reach the disk, where edits would wait for it. The packed one is
+        // written through.
         await DataFile.ExecuteAsync(target, "PRAGMA synchronous=OFF;");
         source.BackupDatabase(target);
         await DataFile.ExecuteAsync(target, "PRAGMA journal_mode=DELETE;");
@@ -238,7 +267,17 @@ public sealed partial class Copies(string usual, TimeProvider clock) : IDisposab
     private static void Pack(string plain, string path)
     {
         var part = $"{path}.part";
-        using (var target = new FileStream(part, new FileStreamOptions { Mode = FileMode.Create, Access = FileAccess.Write, UnixCreateMode = DataFolder.OwnerOnly }))
+        using (
+            var target = new FileStream(
+                part,
+                new FileStreamOptions
+                {
+                    Mode = FileMode.Create,
+                    Access = FileAccess.Write,
+                    UnixCreateMode = DataFolder.OwnerOnly,
+                }
+            )
+        )
         {
             using (var packed = new GZipStream(target, CompressionLevel.Fastest, leaveOpen: true))
             using (var source = File.OpenRead(plain))
@@ -268,13 +307,22 @@ public sealed partial class Copies(string usual, TimeProvider clock) : IDisposab
             File.Delete(copy.Path);
     }
 
-    private static DataCopy? CopyOf(FileInfo file)
-        => CopyName().Match(file.Name) is { Success: true } match
-            && DateTime.TryParseExact(match.Groups["time"].Value, "yyyyMMdd'T'HHmmssfff", CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal | DateTimeStyles.AdjustToUniversal, out var madeAt)
-            && Enum.TryParse<CopyReason>(match.Groups["reason"].Value, ignoreCase: true, out var reason)
+    private static DataCopy? CopyOf(FileInfo file) =>
+        CopyName().Match(file.Name) is { Success: true } match
+        && DateTime.TryParseExact(
+            match.Groups["time"].Value,
+            "yyyyMMdd'T'HHmmssfff",
+            CultureInfo.InvariantCulture,
+            DateTimeStyles.AssumeUniversal | DateTimeStyles.AdjustToUniversal,
+            out var madeAt
+        )
+        && Enum.TryParse<CopyReason>(match.Groups["reason"].Value, ignoreCase: true, out var reason)
             ? new DataCopy(file.FullName, new DateTimeOffset(madeAt, TimeSpan.Zero), reason, file.Length)
             : null;
 
-    [GeneratedRegex(@"^umber-crock-(?<time>\d{8}T\d{9})Z-(?<reason>[a-z]+)\.db\.gz$", RegexOptions.NonBacktracking | RegexOptions.ExplicitCapture)]
+    [GeneratedRegex(
+        @"^umber-crock-(?<time>\d{8}T\d{9})Z-(?<reason>[a-z]+)\.db\.gz$",
+        RegexOptions.NonBacktracking | RegexOptions.ExplicitCapture
+    )]
     private static partial Regex CopyName();
 }

@@ -2,11 +2,13 @@ using System.Globalization;
 
 namespace UmberCrock.Storage.Files;
 
-/// <summary>The data folder or file cannot be used as it is: what is the matter and what to do, in a sentence or two. Nothing was changed.</summary>
+/// <summary>The data folder or file cannot be used as it is: what is the matter and what to do, in a sentence or two. Nothing was
+/// changed.</summary>
 public sealed class DataFileException(string message) : Exception(message);
 
 /// <summary>
-/// The folder that holds everything the maker keeps: for its owner alone (700, files 600), and held by one running application at a time. The lock is the operating
+/// The folder that holds everything the maker keeps: for its owner alone (700, files 600), and held by one running application at a time.
+/// The lock is the operating
 /// system's own (flock): it goes with the process, however that ends.
 /// </summary>
 public sealed class DataFolder : IDisposable
@@ -52,15 +54,30 @@ public sealed class DataFolder : IDisposable
         FileStream taken;
         try
         {
-            taken = new FileStream(file, new FileStreamOptions { Mode = FileMode.OpenOrCreate, Access = FileAccess.ReadWrite, Share = FileShare.None, UnixCreateMode = OwnerOnly });
+            taken = new FileStream(
+                file,
+                new FileStreamOptions
+                {
+                    Mode = FileMode.OpenOrCreate,
+                    Access = FileAccess.ReadWrite,
+                    Share = FileShare.None,
+                    UnixCreateMode = OwnerOnly,
+                }
+            );
         }
         catch (IOException) when (File.Exists(file))
         {
-            throw new DataFileException($"Another Umber Crock already uses the folder {path}: {HolderOf(path)}. Use that one, or stop it first; --data DIR starts with another folder.");
+            throw new DataFileException(
+                $"Another Umber Crock already uses the folder {path}: {HolderOf(path)}. Use that one, or stop it first; --data "
+                    + $"DIR starts with another folder."
+            );
         }
 
         // In a file of its own: one that is locked cannot even be read by others.
-        Write(System.IO.Path.Combine(path, HolderName), System.Text.Encoding.UTF8.GetBytes(string.Create(CultureInfo.InvariantCulture, $"{holder}, process {Environment.ProcessId}")));
+        Write(
+            System.IO.Path.Combine(path, HolderName),
+            System.Text.Encoding.UTF8.GetBytes(string.Create(CultureInfo.InvariantCulture, $"{holder}, process {Environment.ProcessId}"))
+        );
         var folder = new DataFolder(path, taken);
         folder.Tighten();
         return folder;
@@ -69,7 +86,9 @@ public sealed class DataFolder : IDisposable
     /// <summary>Takes what others of this computer could read of the files away from them.</summary>
     public void Tighten()
     {
-        foreach (var file in Directory.EnumerateFiles(Path).Concat(Directory.Exists(KeysFolder) ? Directory.EnumerateFiles(KeysFolder) : []))
+        foreach (
+            var file in Directory.EnumerateFiles(Path).Concat(Directory.Exists(KeysFolder) ? Directory.EnumerateFiles(KeysFolder) : [])
+        )
             File.SetUnixFileMode(file, OwnerOnly);
     }
 
@@ -83,11 +102,22 @@ public sealed class DataFolder : IDisposable
         return folder;
     }
 
-    /// <summary>Writes a file for its owner alone, whole or not at all: what stood there before stays until the new one is on the disk.</summary>
+    /// <summary>Writes a file for its owner alone, whole or not at all: what stood there before stays until the new one is on the
+    /// disk.</summary>
     public static void Write(string file, ReadOnlySpan<byte> bytes)
     {
         var next = $"{file}.part";
-        using (var stream = new FileStream(next, new FileStreamOptions { Mode = FileMode.Create, Access = FileAccess.Write, UnixCreateMode = OwnerOnly }))
+        using (
+            var stream = new FileStream(
+                next,
+                new FileStreamOptions
+                {
+                    Mode = FileMode.Create,
+                    Access = FileAccess.Write,
+                    UnixCreateMode = OwnerOnly,
+                }
+            )
+        )
         {
             stream.Write(bytes);
             stream.Flush(flushToDisk: true);

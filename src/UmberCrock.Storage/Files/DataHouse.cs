@@ -13,9 +13,18 @@ namespace UmberCrock.Storage.Files;
 /// <param name="Lots">Lots in the copy.</param>
 /// <param name="LastChange">When a formula of the copy last changed; null when it has none.</param>
 public sealed record CopyPreview(
-    int Formulas, int FormulasNow, IReadOnlyList<string> Back, IReadOnlyList<string> Gone, IReadOnlyList<string> Other, int Own, int Lots, DateTimeOffset? LastChange);
+    int Formulas,
+    int FormulasNow,
+    IReadOnlyList<string> Back,
+    IReadOnlyList<string> Gone,
+    IReadOnlyList<string> Other,
+    int Own,
+    int Lots,
+    DateTimeOffset? LastChange
+);
 
-/// <summary>Copies of the running data file, and the way back to one: the file that stands is copied first, so that this too can be undone.</summary>
+/// <summary>Copies of the running data file, and the way back to one: the file that stands is copied first, so that this too can be
+/// undone.</summary>
 public sealed class DataHouse(DataFolder folder, Copies copies, SettingStore settings, LarderStore larder)
 {
     private string Unpacked => Path.Combine(folder.Path, "restore.db");
@@ -38,12 +47,18 @@ public sealed class DataHouse(DataFolder folder, Copies copies, SettingStore set
             if (!there.Keys.Any(here.ContainsKey))
                 there = ByNumber(there, here);
             return new CopyPreview(
-                there.Count, here.Count,
+                there.Count,
+                here.Count,
                 [.. there.Where(one => !here.ContainsKey(one.Key)).Select(one => one.Value.Name)],
                 [.. here.Where(one => !there.ContainsKey(one.Key)).Select(one => one.Value.Name)],
-                [.. here.Where(one => there.TryGetValue(one.Key, out var other) && other.Document != one.Value.Document).Select(one => one.Value.Name)],
-                await then.OwnIngredients.CountAsync(row => !row.IsRemoved), await then.Lots.CountAsync(),
-                there.Count == 0 ? null : DateTimeOffset.FromUnixTimeMilliseconds(there.Values.Max(one => one.ChangedAt)));
+                [
+                    .. here.Where(one => there.TryGetValue(one.Key, out var other) && other.Document != one.Value.Document)
+                        .Select(one => one.Value.Name),
+                ],
+                await then.OwnIngredients.CountAsync(row => !row.IsRemoved),
+                await then.Lots.CountAsync(),
+                there.Count == 0 ? null : DateTimeOffset.FromUnixTimeMilliseconds(there.Values.Max(one => one.ChangedAt))
+            );
         }
         finally
         {
@@ -94,15 +109,22 @@ public sealed class DataHouse(DataFolder folder, Copies copies, SettingStore set
         await DataFile.ExecuteAsync(connection, "PRAGMA wal_checkpoint(TRUNCATE);");
     }
 
-    /// <summary>A copy from before formulas had keys got new ones when it was unpacked; there, number and name together say which is which.</summary>
+    /// <summary>A copy from before formulas had keys got new ones when it was unpacked; there, number and name together say which is
+    /// which.</summary>
     private static Dictionary<string, Kept> ByNumber(Dictionary<string, Kept> there, Dictionary<string, Kept> here)
     {
         var keys = here.ToDictionary(one => (one.Value.Id, one.Value.Name), one => one.Key);
-        return there.ToDictionary(one => keys.GetValueOrDefault((one.Value.Id, one.Value.Name), one.Key), one => one.Value, StringComparer.Ordinal);
+        return there.ToDictionary(
+            one => keys.GetValueOrDefault((one.Value.Id, one.Value.Name), one.Key),
+            one => one.Value,
+            StringComparer.Ordinal
+        );
     }
 
-    private static Task<Dictionary<string, Kept>> DocumentsAsync(CrockContext context)
-        => context.Formulas.AsNoTracking().ToDictionaryAsync(row => row.Key, row => new Kept(row.Id, row.Name, row.Document, row.ChangedAt), StringComparer.Ordinal);
+    private static Task<Dictionary<string, Kept>> DocumentsAsync(CrockContext context) =>
+        context
+            .Formulas.AsNoTracking()
+            .ToDictionaryAsync(row => row.Key, row => new Kept(row.Id, row.Name, row.Document, row.ChangedAt), StringComparer.Ordinal);
 
     private sealed record Kept(long Id, string Name, string Document, long ChangedAt);
 }

@@ -10,7 +10,8 @@ using UmberCrock.Core.Larder;
 
 namespace UmberCrock.Storage.Saved;
 
-/// <summary>Everything that is kept, as one zip of open formats: JSON documents and CSV tables, a text that explains them, and a checksum of each.</summary>
+/// <summary>Everything that is kept, as one zip of open formats: JSON documents and CSV tables, a text that explains them, and a checksum
+/// of each.</summary>
 public sealed class HouseFile(IDbContextFactory<CrockContext> contexts)
 {
     internal const string Sums = "SHA256SUMS";
@@ -51,10 +52,23 @@ public sealed class HouseFile(IDbContextFactory<CrockContext> contexts)
         Put(Own, OwnJson(own));
         Put(OwnTable, SavedTables.Write(SavedTables.OwnColumns, own.Select(SavedTables.Of)));
         var values = context.Corrections.AsNoTracking().OrderBy(row => row.Ingredient).ThenBy(row => row.Property);
-        Put(Values, SavedTables.Write(SavedTables.ValueColumns, (await RowReading.ColumnsAsync(values, values.Select(row => row.Ingredient), RowKind.Value)).Rows.Select(SavedTables.Of)));
+        Put(
+            Values,
+            SavedTables.Write(
+                SavedTables.ValueColumns,
+                (await RowReading.ColumnsAsync(values, values.Select(row => row.Ingredient), RowKind.Value)).Rows.Select(SavedTables.Of)
+            )
+        );
         var lots = context.Lots.IgnoreQueryFilters().AsNoTracking().OrderBy(row => row.Id);
-        Put(Lots, SavedTables.Write(SavedTables.LotColumns, (await RowReading.ColumnsAsync(lots, lots.Select(row => row.Key), RowKind.Lot)).Rows.Select(SavedTables.Of)));
-        Put(Settings, SettingsJson(await context.Settings.AsNoTracking().Where(row => SavedSettings.Contains(row.Name)).OrderBy(row => row.Name).ToListAsync(cancel)));
+        Put(
+            Lots,
+            SavedTables.Write(
+                SavedTables.LotColumns,
+                (await RowReading.ColumnsAsync(lots, lots.Select(row => row.Key), RowKind.Lot)).Rows.Select(SavedTables.Of)
+            )
+        );
+        var settings = context.Settings.AsNoTracking().Where(row => SavedSettings.Contains(row.Name)).OrderBy(row => row.Name);
+        Put(Settings, SettingsJson(await settings.ToListAsync(cancel)));
         Write(Sums, Encoding.ASCII.GetBytes(sums.ToString()));
 
         void Put(string name, byte[] bytes)
@@ -74,14 +88,35 @@ public sealed class HouseFile(IDbContextFactory<CrockContext> contexts)
     }
 
     /// <summary>Every formula with all that hangs on it and its document, in the order of their keys; those in the bin too.</summary>
-    internal static async IAsyncEnumerable<(SavedFormula Saved, byte[] Json)> SavedAsync(CrockContext context, [System.Runtime.CompilerServices.EnumeratorCancellation] CancellationToken cancel)
+    internal static async IAsyncEnumerable<(SavedFormula Saved, byte[] Json)> SavedAsync(
+        CrockContext context,
+        [System.Runtime.CompilerServices.EnumeratorCancellation] CancellationToken cancel
+    )
     {
         var ids = await context.Formulas.IgnoreQueryFilters().OrderBy(row => row.Id).Select(row => row.Id).ToListAsync(cancel);
         foreach (var some in ids.Chunk(Chunk))
         {
-            var rows = await context.Formulas.IgnoreQueryFilters().AsNoTracking().AsSplitQuery().Include(row => row.Steps).Include(row => row.Revisions).Where(row => some.Contains(row.Id)).OrderBy(row => row.Id).ToListAsync(cancel);
-            var labels = await context.Labels.AsNoTracking().Where(row => some.Contains(row.FormulaId)).ToDictionaryAsync(row => row.FormulaId, cancel);
-            var ladders = (await context.Ladders.IgnoreQueryFilters().AsNoTracking().Include(row => row.Observations).Where(row => some.Contains(row.FormulaId)).ToListAsync(cancel)).ToLookup(row => row.FormulaId);
+            var rows = await context
+                .Formulas.IgnoreQueryFilters()
+                .AsNoTracking()
+                .AsSplitQuery()
+                .Include(row => row.Steps)
+                .Include(row => row.Revisions)
+                .Where(row => some.Contains(row.Id))
+                .OrderBy(row => row.Id)
+                .ToListAsync(cancel);
+            var labels = await context
+                .Labels.AsNoTracking()
+                .Where(row => some.Contains(row.FormulaId))
+                .ToDictionaryAsync(row => row.FormulaId, cancel);
+            var ladders = (
+                await context
+                    .Ladders.IgnoreQueryFilters()
+                    .AsNoTracking()
+                    .Include(row => row.Observations)
+                    .Where(row => some.Contains(row.FormulaId))
+                    .ToListAsync(cancel)
+            ).ToLookup(row => row.FormulaId);
             foreach (var row in rows)
             {
                 var saved = new SavedFormula(row, labels.GetValueOrDefault(row.Id), [.. ladders[row.Id]]);
@@ -129,6 +164,8 @@ public sealed class HouseFile(IDbContextFactory<CrockContext> contexts)
     private static string Plain(string name)
     {
         var plain = string.Concat(FormulaRows.Folded(name).Select(letter => char.IsAsciiLetterOrDigit(letter) ? letter : '-')).Trim('-');
-        return plain.Length == 0 ? "formula" : plain.Length > LongestName ? plain[..LongestName].TrimEnd('-') : plain;
+        return plain.Length == 0 ? "formula"
+            : plain.Length > LongestName ? plain[..LongestName].TrimEnd('-')
+            : plain;
     }
 }

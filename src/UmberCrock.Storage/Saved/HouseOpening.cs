@@ -30,7 +30,8 @@ public sealed record OpeningPreview(IReadOnlyList<OpeningKind> Kinds, IReadOnlyL
     public bool Meets => Kinds.Any(kind => kind.Other.Count > 0);
 }
 
-/// <summary>Opens a saved file into an empty house or beside what is there. Things are told apart by their keys; the data file is copied before it is changed.</summary>
+/// <summary>Opens a saved file into an empty house or beside what is there. Things are told apart by their keys; the data file is copied
+/// before it is changed.</summary>
 public sealed class HouseOpening(IDbContextFactory<CrockContext> contexts, Knowledge knowledge, DataHouse house)
 {
     private const int Chunk = 100;
@@ -39,7 +40,8 @@ public sealed class HouseOpening(IDbContextFactory<CrockContext> contexts, Knowl
     /// <exception cref="DocumentException">It is no saved file, or damaged.</exception>
     public Task<OpeningPreview> PreviewAsync(string zip) => WalkAsync(zip, takesSaved: false, keeps: false);
 
-    /// <summary>Adds what is not here and, where both have it and they differ, keeps what is here or takes the saved one: one transaction.</summary>
+    /// <summary>Adds what is not here and, where both have it and they differ, keeps what is here or takes the saved one: one
+    /// transaction.</summary>
     /// <param name="zip">The saved file.</param>
     /// <param name="takesSaved">True to take the saved one where they differ.</param>
     /// <returns>What was done, and the copy of what stood before.</returns>
@@ -64,10 +66,7 @@ public sealed class HouseOpening(IDbContextFactory<CrockContext> contexts, Knowl
             var ownRows = saved.Own(knowledge.Shipped);
             var catalogue = knowledge.Shipped.With(await OwnAsync(context, ownRows, takesSaved), []);
             kinds.Add(await FormulasAsync(context, saved, formulas, catalogue, takesSaved, keeps));
-            kinds.Add(Merge("Own ingredients", await context.OwnIngredients.ToDictionaryAsync(row => row.Slug), ownRows, row => row.Slug, (one, other) => one.Document == other.Document && one.IsRemoved == other.IsRemoved, row => row.Slug[OwnIngredients.Prefix.Length..]));
-            kinds.Add(Merge("Own values", await context.Corrections.ToDictionaryAsync(row => $"{row.Ingredient}/{row.Property}"), saved.Values(), row => $"{row.Ingredient}/{row.Property}", (one, other) => SavedTables.Of(one).SequenceEqual(SavedTables.Of(other)), row => $"{row.Ingredient}, {row.Property}"));
-            kinds.Add(Merge("Lots", await context.Lots.IgnoreQueryFilters().ToDictionaryAsync(row => row.Key), saved.Lots(), row => row.Key, (one, other) => SavedTables.Of(one).SequenceEqual(SavedTables.Of(other)), row => $"{row.Ingredient}, {row.Code}"));
-            kinds.Add(Merge("Settings", await context.Settings.Where(row => HouseFile.SavedSettings.Contains(row.Name)).ToDictionaryAsync(row => row.Name), [.. saved.Settings().Select(setting => new SettingRow { Name = setting.Key, Document = setting.Value, Version = 1 })], row => row.Name, (one, other) => one.Document == other.Document, row => row.Name));
+            kinds.AddRange(await RowsAsync(new Walk(context, takesSaved, keeps), saved, ownRows));
             if (transaction is not null)
             {
                 await context.SaveChangesAsync();
@@ -80,34 +79,96 @@ public sealed class HouseOpening(IDbContextFactory<CrockContext> contexts, Knowl
         {
             throw new DocumentException("/", "A part of this file is not what belongs there. Nothing was taken.");
         }
-
-        OpeningKind Merge<TRow>(string what, Dictionary<string, TRow> here, IReadOnlyList<TRow> there, Func<TRow, string> key, Func<TRow, TRow, bool> same, Func<TRow, string> name)
-            where TRow : class
-        {
-            var (added, other, equal) = (new List<string>(), new List<string>(), 0);
-            foreach (var row in there.DistinctBy(key))
-            {
-                if (!here.TryGetValue(key(row), out var present))
-                {
-                    added.Add(name(row));
-                    if (keeps)
-                        context.Add(row);
-                }
-                else if (same(present, row))
-                {
-                    equal++;
-                }
-                else
-                {
-                    other.Add(name(row));
-                    if (keeps && takesSaved)
-                        Put(context, present, row);
-                }
-            }
-
-            return new OpeningKind(what, added, other, equal);
-        }
     }
+
+    /// <summary>The kinds of rows that stand in tables of their own.</summary>
+    private static async Task<IEnumerable<OpeningKind>> RowsAsync(Walk walk, SavedHouse saved, IReadOnlyList<OwnIngredientRow> ownRows) =>
+        [
+            Merge(
+                walk,
+                "Own ingredients",
+                await walk.Context.OwnIngredients.ToDictionaryAsync(row => row.Slug),
+                ownRows,
+                row => row.Slug,
+                (one, other) => one.Document == other.Document && one.IsRemoved == other.IsRemoved,
+                row => row.Slug[OwnIngredients.Prefix.Length..]
+            ),
+            Merge(
+                walk,
+                "Own values",
+                await walk.Context.Corrections.ToDictionaryAsync(row => $"{row.Ingredient}/{row.Property}"),
+                saved.Values(),
+                row => $"{row.Ingredient}/{row.Property}",
+                (one, other) => SavedTables.Of(one).SequenceEqual(SavedTables.Of(other)),
+                row => $"{row.Ingredient}, {row.Property}"
+            ),
+            Merge(
+                walk,
+                "Lots",
+                await walk.Context.Lots.IgnoreQueryFilters().ToDictionaryAsync(row => row.Key),
+                saved.Lots(),
+                row => row.Key,
+                (one, other) => SavedTables.Of(one).SequenceEqual(SavedTables.Of(other)),
+                row => $"{row.Ingredient}, {row.Code}"
+            ),
+            Merge(
+                walk,
+                "Settings",
+                await walk.Context.Settings.Where(row => HouseFile.SavedSettings.Contains(row.Name)).ToDictionaryAsync(row => row.Name),
+                [
+                    .. saved
+                        .Settings()
+                        .Select(setting => new SettingRow
+                        {
+                            Name = setting.Key,
+                            Document = setting.Value,
+                            Version = 1,
+                        }),
+                ],
+                row => row.Name,
+                (one, other) => one.Document == other.Document,
+                row => row.Name
+            ),
+        ];
+
+    /// <summary>Adds rows that are not here, counts those that are the same, and keeps or takes where both differ.</summary>
+    private static OpeningKind Merge<TRow>(
+        Walk walk,
+        string what,
+        Dictionary<string, TRow> here,
+        IReadOnlyList<TRow> there,
+        Func<TRow, string> key,
+        Func<TRow, TRow, bool> same,
+        Func<TRow, string> name
+    )
+        where TRow : class
+    {
+        var (added, other, equal) = (new List<string>(), new List<string>(), 0);
+        foreach (var row in there.DistinctBy(key))
+        {
+            if (!here.TryGetValue(key(row), out var present))
+            {
+                added.Add(name(row));
+                if (walk.Keeps)
+                    walk.Context.Add(row);
+            }
+            else if (same(present, row))
+            {
+                equal++;
+            }
+            else
+            {
+                other.Add(name(row));
+                if (walk is { Keeps: true, TakesSaved: true })
+                    Put(walk.Context, present, row);
+            }
+        }
+
+        return new OpeningKind(what, added, other, equal);
+    }
+
+    /// <summary>One walk through a saved file: where its rows go, whether the saved ones win, and whether anything is kept.</summary>
+    private sealed record Walk(CrockContext Context, bool TakesSaved, bool Keeps);
 
     /// <summary>Puts the saved values into the row that is here; its key and version are its own.</summary>
     private static void Put<TRow>(CrockContext context, TRow present, TRow saved)
@@ -116,14 +177,21 @@ public sealed class HouseOpening(IDbContextFactory<CrockContext> contexts, Knowl
         var entry = context.Entry(present);
         foreach (var property in entry.Properties.Where(property => !property.Metadata.IsPrimaryKey()))
         {
-            property.CurrentValue = property.Metadata.Name == nameof(LotRow.Version)
-                ? (long)property.CurrentValue! + 1
-                : property.Metadata.PropertyInfo!.GetValue(saved);
+            property.CurrentValue =
+                property.Metadata.Name == nameof(LotRow.Version)
+                    ? (long)property.CurrentValue! + 1
+                    : property.Metadata.PropertyInfo!.GetValue(saved);
         }
     }
 
     private static async Task<OpeningKind> FormulasAsync(
-        CrockContext context, SavedHouse saved, Dictionary<string, (long Id, long Version, string Sum)> here, Catalogue catalogue, bool takesSaved, bool keeps)
+        CrockContext context,
+        SavedHouse saved,
+        Dictionary<string, (long Id, long Version, string Sum)> here,
+        Catalogue catalogue,
+        bool takesSaved,
+        bool keeps
+    )
     {
         var (added, other, equal, waiting) = (new List<string>(), new List<string>(), 0, 0);
         var seen = new HashSet<string>(StringComparer.Ordinal);
@@ -190,12 +258,20 @@ public sealed class HouseOpening(IDbContextFactory<CrockContext> contexts, Knowl
     }
 
     /// <summary>The own ingredients there would be.</summary>
-    private static async Task<IEnumerable<Ingredient>> OwnAsync(CrockContext context, IReadOnlyList<OwnIngredientRow> saved, bool takesSaved)
+    private static async Task<IEnumerable<Ingredient>> OwnAsync(
+        CrockContext context,
+        IReadOnlyList<OwnIngredientRow> saved,
+        bool takesSaved
+    )
     {
         var rows = (await context.OwnIngredients.AsNoTracking().ToListAsync()).ToDictionary(row => row.Slug, StringComparer.Ordinal);
         foreach (var row in saved.Where(row => takesSaved || !rows.ContainsKey(row.Slug)))
             rows[row.Slug] = row;
-        return RowReading.Each(rows.Values, row => RowReading.Read(RowKind.OwnIngredient, row.Slug, row.Slug, () => OwnIngredients.ParseStored(row.Document))).Read;
+        return RowReading
+            .Each(rows.Values, row =>
+                RowReading.Read(RowKind.OwnIngredient, row.Slug, row.Slug, () => OwnIngredients.ParseStored(row.Document))
+            )
+            .Read;
     }
 
     private static async Task<Dictionary<string, (long Id, long Version, string Sum)>> FingerprintsAsync(CrockContext context)

@@ -6,7 +6,8 @@ using UmberCrock.Core.Trials;
 
 namespace UmberCrock.Storage.Saved;
 
-/// <summary>A formula with all that hangs on it, as one JSON document of a saved file: as it stands, every step of its history, its revisions, label and ladders.</summary>
+/// <summary>A formula with all that hangs on it, as one JSON document of a saved file: as it stands, every step of its history, its
+/// revisions, label and ladders.</summary>
 /// <param name="Row">The formula with its steps and revisions.</param>
 /// <param name="Label">The choices for its label; null for none.</param>
 /// <param name="Ladders">Its ladders with what was found.</param>
@@ -68,7 +69,8 @@ internal sealed record SavedFormula(FormulaRow Row, LabelRow? Label, IReadOnlyLi
     }
 
     /// <summary>Reads a document; every formula in it is read.</summary>
-    /// <exception cref="Exception">It is no such document, or something in it cannot be read: any of those of <see cref="RowReading.IsOdd"/>.</exception>
+    /// <exception cref="Exception">It is no such document, or something in it cannot be read: any of those of
+    /// <see cref="RowReading.IsOdd"/>.</exception>
     public static SavedFormula Parse(ReadOnlyMemory<byte> utf8)
     {
         using var document = JsonDocument.Parse(utf8, SavedDocument.Reading);
@@ -79,15 +81,32 @@ internal sealed record SavedFormula(FormulaRow Row, LabelRow? Label, IReadOnlyLi
         var history = root.GetProperty("history");
         var row = FormulaRows.New(formula, text);
         row.Key = KeyOf(root);
-        row.BatchGrams = root.GetProperty("batchGrams").GetDecimal() is var batch and >= FormulaStore.SmallestBatchGrams and <= FormulaStore.LargestBatchGrams ? batch : FormulaStore.UsualBatchGrams;
-        (row.ChangedAt, row.DeletedAt, row.Step) = (Time(root, "changedAt")!.Value, Time(root, "deletedAt"), history.GetProperty("at").GetInt32());
+        row.BatchGrams = root.GetProperty("batchGrams").GetDecimal()
+            is var batch
+                and >= FormulaStore.SmallestBatchGrams
+                and <= FormulaStore.LargestBatchGrams
+            ? batch
+            : FormulaStore.UsualBatchGrams;
+        (row.ChangedAt, row.DeletedAt, row.Step) = (
+            Time(root, "changedAt")!.Value,
+            Time(root, "deletedAt"),
+            history.GetProperty("at").GetInt32()
+        );
         foreach (var step in history.GetProperty("steps").EnumerateArray())
             row.Steps.Add(new StepRow { Number = step.GetProperty("number").GetInt32(), Document = Formula(step).Text });
         (row.FirstStep, row.LastStep) = (row.Steps.Min(step => step.Number), row.Steps.Max(step => step.Number));
         if (row.Steps.FirstOrDefault(step => step.Number == row.Step)?.Document != row.Document)
             throw new DocumentException("/history", "does not lead to the formula as it stands.");
         foreach (var revision in root.GetProperty("revisions").EnumerateArray())
-            row.Revisions.Add(new RevisionRow { Number = revision.GetProperty("number").GetInt32(), Name = revision.GetProperty("name").GetString()!, KeptAt = Time(revision, "keptAt")!.Value, Document = Formula(revision).Text });
+            row.Revisions.Add(
+                new RevisionRow
+                {
+                    Number = revision.GetProperty("number").GetInt32(),
+                    Name = revision.GetProperty("name").GetString()!,
+                    KeptAt = Time(revision, "keptAt")!.Value,
+                    Document = Formula(revision).Text,
+                }
+            );
         var label = root.TryGetProperty("label", out var choices) ? new LabelRow { Document = choices.GetRawText(), Version = 1 } : null;
         if (label is not null)
             _ = LabelStore.Read(label);
@@ -141,28 +160,36 @@ internal sealed record SavedFormula(FormulaRow Row, LabelRow? Label, IReadOnlyLi
         };
         foreach (var found in saved.GetProperty("observations").EnumerateArray())
         {
-            ladder.Observations.Add(new ObservationRow
-            {
-                Rung = found.GetProperty("rung").GetInt32(),
-                Band = Word<Band>(found, "band"),
-                Grain = Word<Grain>(found, "grain"),
-                Note = found.GetProperty("note").GetString()!,
-            });
+            ladder.Observations.Add(
+                new ObservationRow
+                {
+                    Rung = found.GetProperty("rung").GetInt32(),
+                    Band = Word<Band>(found, "band"),
+                    Grain = Word<Grain>(found, "grain"),
+                    Note = found.GetProperty("note").GetString()!,
+                }
+            );
         }
 
         return ladder;
     }
 
     private static T? Word<T>(JsonElement saved, string name)
-        where T : struct, Enum
-        => !saved.TryGetProperty(name, out var word) ? null : Vocabulary.TryParse<T>(word.GetString(), out var value) ? value : throw new DocumentException($"/{name}", "is a word that is not known here.");
+        where T : struct, Enum =>
+        !saved.TryGetProperty(name, out var word) ? null
+        : Vocabulary.TryParse<T>(word.GetString(), out var value) ? value
+        : throw new DocumentException($"/{name}", "is a word that is not known here.");
 
-    private static string KeyOf(JsonElement saved)
-        => saved.GetProperty("key").GetString() is { Length: 32 } key && key.All(char.IsAsciiHexDigit) ? key : throw new DocumentException("/key", "must be 32 hexadecimal digits.");
+    private static string KeyOf(JsonElement saved) =>
+        saved.GetProperty("key").GetString() is { Length: 32 } key && key.All(char.IsAsciiHexDigit)
+            ? key
+            : throw new DocumentException("/key", "must be 32 hexadecimal digits.");
 
     private static (Formula Formula, string Text) Formula(JsonElement saved)
     {
-        var text = saved.GetProperty("formula") is { ValueKind: JsonValueKind.Object } document ? document.GetRawText() : throw new DocumentException("/formula", "could not be read when it was saved.");
+        var text = saved.GetProperty("formula") is { ValueKind: JsonValueKind.Object } document
+            ? document.GetRawText()
+            : throw new DocumentException("/formula", "could not be read when it was saved.");
         return (FormulaReader.Parse(text), text);
     }
 
@@ -178,7 +205,8 @@ internal sealed record SavedFormula(FormulaRow Row, LabelRow? Label, IReadOnlyLi
             json.WriteString(name, SavedTime.Text(time));
     }
 
-    private static long? Time(JsonElement saved, string name) => saved.TryGetProperty(name, out var time) ? SavedTime.Read(time.GetString()!) : null;
+    private static long? Time(JsonElement saved, string name) =>
+        saved.TryGetProperty(name, out var time) ? SavedTime.Read(time.GetString()!) : null;
 }
 
 /// <summary>Times of saved files: ISO 8601, UTC, to the millisecond.</summary>
@@ -187,10 +215,18 @@ internal static class SavedTime
     private const string Pattern = "yyyy-MM-dd'T'HH:mm:ss.fff'Z'";
 
     /// <summary>A time as text.</summary>
-    public static string Text(long milliseconds) => DateTimeOffset.FromUnixTimeMilliseconds(milliseconds).UtcDateTime.ToString(Pattern, CultureInfo.InvariantCulture);
+    public static string Text(long milliseconds) =>
+        DateTimeOffset.FromUnixTimeMilliseconds(milliseconds).UtcDateTime.ToString(Pattern, CultureInfo.InvariantCulture);
 
     /// <summary>The time that a text says.</summary>
     /// <exception cref="FormatException">It is none.</exception>
-    public static long Read(string text)
-        => new DateTimeOffset(DateTime.ParseExact(text, Pattern, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal | DateTimeStyles.AdjustToUniversal)).ToUnixTimeMilliseconds();
+    public static long Read(string text) =>
+        new DateTimeOffset(
+            DateTime.ParseExact(
+                text,
+                Pattern,
+                CultureInfo.InvariantCulture,
+                DateTimeStyles.AssumeUniversal | DateTimeStyles.AdjustToUniversal
+            )
+        ).ToUnixTimeMilliseconds();
 }

@@ -38,8 +38,18 @@ internal sealed class SavedHouse : IDisposable
             opened = ZipFile.OpenRead(path);
             if (opened.Entries.Count > MostParts || opened.Entries.Sum(entry => entry.Length) > MostTogether)
                 throw new DocumentException("/", "This file holds more than a saved file can. Nothing was taken.");
-            var listing = opened.GetEntry(HouseFile.Sums) is { } listed ? Encoding.ASCII.GetString(Bytes(listed)) : throw new DocumentException("/", "This zip is not one that was saved here: it has no SHA256SUMS. Nothing was taken.");
-            return new SavedHouse(opened, listing.Split('\n', StringSplitOptions.RemoveEmptyEntries).Select(line => line.Split("  ", 2)).Where(parts => parts.Length == 2).GroupBy(parts => parts[1], StringComparer.Ordinal).ToDictionary(group => group.Key, group => group.First()[0], StringComparer.Ordinal));
+            var listing = opened.GetEntry(HouseFile.Sums) is { } listed
+                ? Encoding.ASCII.GetString(Bytes(listed))
+                : throw new DocumentException("/", "This zip is not one that was saved here: it has no SHA256SUMS. Nothing was taken.");
+            return new SavedHouse(
+                opened,
+                listing
+                    .Split('\n', StringSplitOptions.RemoveEmptyEntries)
+                    .Select(line => line.Split("  ", 2))
+                    .Where(parts => parts.Length == 2)
+                    .GroupBy(parts => parts[1], StringComparer.Ordinal)
+                    .ToDictionary(group => group.Key, group => group.First()[0], StringComparer.Ordinal)
+            );
         }
         catch (Exception refused) when (refused is InvalidDataException or IOException or NotSupportedException or ArgumentException)
         {
@@ -56,7 +66,11 @@ internal sealed class SavedHouse : IDisposable
     /// <summary>Its formulas, one after the other; those that cannot be read are left out and noted.</summary>
     public IEnumerable<(SavedFormula Saved, byte[] Json)> Formulas()
     {
-        foreach (var entry in zip.Entries.Where(entry => entry.FullName.StartsWith(HouseFile.Formulas, StringComparison.Ordinal)).OrderBy(entry => entry.FullName, StringComparer.Ordinal))
+        foreach (
+            var entry in zip
+                .Entries.Where(entry => entry.FullName.StartsWith(HouseFile.Formulas, StringComparison.Ordinal))
+                .OrderBy(entry => entry.FullName, StringComparer.Ordinal)
+        )
         {
             var json = Part(entry);
             if (Try(entry.FullName, () => SavedFormula.Parse(json)) is { } saved)
@@ -69,19 +83,34 @@ internal sealed class SavedHouse : IDisposable
     {
         if (Part(HouseFile.Own) is not { } bytes)
             return [];
-        var kept = Rows(HouseFile.OwnTable, SavedTables.OwnColumns, SavedTables.OwnOf).ToDictionary(row => row.Slug, StringComparer.Ordinal);
+        var kept = Rows(HouseFile.OwnTable, SavedTables.OwnColumns, SavedTables.OwnOf)
+            .ToDictionary(row => row.Slug, StringComparer.Ordinal);
         using var document = JsonDocument.Parse(bytes, SavedDocument.Reading);
         var rows = new List<OwnIngredientRow>();
         foreach (var saved in document.RootElement.GetProperty("ingredients").EnumerateArray())
         {
             var text = saved.GetRawText();
-            if (Try(HouseFile.Own, () => OwnIngredients.ParseStored(text)) is { } ingredient && Try(ingredient.Slug, () => Sound(ingredient)) is not null)
-                rows.Add(new OwnIngredientRow { Slug = ingredient.Slug, Document = text, IsRemoved = kept.GetValueOrDefault(ingredient.Slug).InBin, ChangedAt = kept.GetValueOrDefault(ingredient.Slug).ChangedAt });
+            if (
+                Try(HouseFile.Own, () => OwnIngredients.ParseStored(text)) is { } ingredient
+                && Try(ingredient.Slug, () => Sound(ingredient)) is not null
+            )
+                rows.Add(
+                    new OwnIngredientRow
+                    {
+                        Slug = ingredient.Slug,
+                        Document = text,
+                        IsRemoved = kept.GetValueOrDefault(ingredient.Slug).InBin,
+                        ChangedAt = kept.GetValueOrDefault(ingredient.Slug).ChangedAt,
+                    }
+                );
         }
 
         return rows;
 
-        Ingredient Sound(Ingredient ingredient) => IngredientChecks.Problems(ingredient, catalogue).ToList() is { Count: > 0 } problems ? throw new DocumentException(problems) : ingredient;
+        Ingredient Sound(Ingredient ingredient) =>
+            IngredientChecks.Problems(ingredient, catalogue).ToList() is { Count: > 0 } problems
+                ? throw new DocumentException(problems)
+                : ingredient;
     }
 
     /// <summary>Its own values.</summary>
@@ -133,7 +162,10 @@ internal sealed class SavedHouse : IDisposable
             }
             catch (Exception odd) when (odd is UnreadableRowException || RowReading.IsOdd(odd))
             {
-                Leave(string.Create(CultureInfo.InvariantCulture, $"{name}, row {at + 2}"), odd is DocumentException or UnreadableRowException ? odd.Message : "a cell holds what does not belong there.");
+                Leave(
+                    string.Create(CultureInfo.InvariantCulture, $"{name}, row {at + 2}"),
+                    odd is DocumentException or UnreadableRowException ? odd.Message : "a cell holds what does not belong there."
+                );
             }
         }
 
@@ -162,7 +194,11 @@ internal sealed class SavedHouse : IDisposable
         {
             var bytes = Bytes(entry);
             return sums.GetValueOrDefault(entry.FullName) == Convert.ToHexStringLower(SHA256.HashData(bytes))
-                ? bytes : throw new DocumentException("/", $"{entry.FullName} is not as it was saved: its checksum differs. The file was changed or damaged. Nothing was taken.");
+                ? bytes
+                : throw new DocumentException(
+                    "/",
+                    $"{entry.FullName} is not as it was saved: its checksum differs. The file was changed or damaged. Nothing was taken."
+                );
         }
         catch (InvalidDataException)
         {

@@ -7,7 +7,8 @@ using UmberCrock.Web.Hosting;
 namespace UmberCrock.Web.Access;
 
 /// <summary>
-/// Who is let in: this computer, a device that gave the passphrase, a phone that was paired. What names another host, or was sent by another site, is refused before
+/// Who is let in: this computer, a device that gave the passphrase, a phone that was paired. What names another host, or was sent by
+/// another site, is refused before
 /// anything is looked at.
 /// </summary>
 internal sealed class AccessGate(RequestDelegate next, AccessKeeper keeper)
@@ -39,10 +40,17 @@ internal sealed class AccessGate(RequestDelegate next, AccessKeeper keeper)
 
         var local = IsLocal(context);
         if (!IsOurName(context.Request.Host, local))
-            throw new RefusedRequestException(StatusCodes.Status400BadRequest, "This address is not one of this application's. Open it by the address it printed when it started.");
+            throw new RefusedRequestException(
+                StatusCodes.Status400BadRequest,
+                "This address is not one of this application's. Open it by the address it printed when it started."
+            );
         if (IsForeign(context.Request))
             throw new RefusedRequestException(StatusCodes.Status403Forbidden, "Another site sent this. Nothing was changed.");
-        if (local || Public.Any(path => context.Request.Path.StartsWithSegments(path, StringComparison.Ordinal)) || await IsHolderAsync(context))
+        if (
+            local
+            || Public.Any(path => context.Request.Path.StartsWithSegments(path, StringComparison.Ordinal))
+            || await IsHolderAsync(context)
+        )
             await next(context);
         else if (await IsPhoneAsync(context))
         {
@@ -58,21 +66,24 @@ internal sealed class AccessGate(RequestDelegate next, AccessKeeper keeper)
     }
 
     /// <summary>True for a request from this very computer.</summary>
-    public static bool IsLocal(HttpContext context) => context.Connection.RemoteIpAddress is not { } remote || IPAddress.IsLoopback(remote.IsIPv4MappedToIPv6 ? remote.MapToIPv4() : remote);
+    public static bool IsLocal(HttpContext context) =>
+        context.Connection.RemoteIpAddress is not { } remote
+        || IPAddress.IsLoopback(remote.IsIPv4MappedToIPv6 ? remote.MapToIPv4() : remote);
 
     /// <summary>Who a cookie says it is.</summary>
     public static ClaimsPrincipal Named(string scheme, string mark) => new(new ClaimsIdentity([new Claim(Mark, mark)], scheme));
 
     /// <summary>How cookies of a scheme are kept: out of reach of scripts and of other sites, under a name of this instance.</summary>
-    public static Action<CookieAuthenticationOptions> Cookie(string name, TimeSpan lives) => options =>
-    {
-        options.Cookie.Name = name;
-        options.Cookie.HttpOnly = true;
-        options.Cookie.SameSite = SameSiteMode.Strict;
-        options.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
-        options.ExpireTimeSpan = lives;
-        options.SlidingExpiration = true;
-    };
+    public static Action<CookieAuthenticationOptions> Cookie(string name, TimeSpan lives) =>
+        options =>
+        {
+            options.Cookie.Name = name;
+            options.Cookie.HttpOnly = true;
+            options.Cookie.SameSite = SameSiteMode.Strict;
+            options.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+            options.ExpireTimeSpan = lives;
+            options.SlidingExpiration = true;
+        };
 
     /// <summary>Names of another site could be pointed at this computer: only names that cannot are answered.</summary>
     private static bool IsOurName(HostString host, bool local)
@@ -82,10 +93,15 @@ internal sealed class AccessGate(RequestDelegate next, AccessKeeper keeper)
             return !local || IPAddress.IsLoopback(address);
         if (string.Equals(name, "localhost", StringComparison.OrdinalIgnoreCase))
             return local;
-        return name.Length > 0 && (string.Equals(name, Environment.MachineName, StringComparison.OrdinalIgnoreCase) || (!local && string.Equals(name, $"{Environment.MachineName}.local", StringComparison.OrdinalIgnoreCase)));
+        return name.Length > 0
+            && (
+                string.Equals(name, Environment.MachineName, StringComparison.OrdinalIgnoreCase)
+                || (!local && string.Equals(name, $"{Environment.MachineName}.local", StringComparison.OrdinalIgnoreCase))
+            );
     }
 
-    /// <summary>True for what another site makes a browser send: a change, or a part of its own pages. A link that is followed here is none.</summary>
+    /// <summary>True for what another site makes a browser send: a change, or a part of its own pages. A link that is followed here is
+    /// none.</summary>
     private static bool IsForeign(HttpRequest request)
     {
         var site = request.Headers["Sec-Fetch-Site"].ToString();
@@ -97,19 +113,28 @@ internal sealed class AccessGate(RequestDelegate next, AccessKeeper keeper)
         return origin.Length > 0 && !string.Equals(origin, $"{request.Scheme}://{request.Host}", StringComparison.OrdinalIgnoreCase);
     }
 
-    private async Task<bool> IsHolderAsync(HttpContext context)
-        => (await context.AuthenticateAsync(Holder)).Principal?.FindFirstValue(Mark) is { } stamp && keeper.State is { PassphraseHash: not null } state && stamp == state.Stamp;
+    private async Task<bool> IsHolderAsync(HttpContext context) =>
+        (await context.AuthenticateAsync(Holder)).Principal?.FindFirstValue(Mark) is { } stamp
+        && keeper.State is { PassphraseHash: not null } state
+        && stamp == state.Stamp;
 
-    private async Task<bool> IsPhoneAsync(HttpContext context) => keeper.Knows((await context.AuthenticateAsync(Phone)).Principal?.FindFirstValue(Mark));
+    private async Task<bool> IsPhoneAsync(HttpContext context) =>
+        keeper.Knows((await context.AuthenticateAsync(Phone)).Principal?.FindFirstValue(Mark));
 
     private static void Ask(HttpContext context)
     {
-        if (HttpMethods.IsGet(context.Request.Method) && context.Request.Headers.Accept.ToString().Contains("text/html", StringComparison.Ordinal))
+        if (
+            HttpMethods.IsGet(context.Request.Method)
+            && context.Request.Headers.Accept.ToString().Contains("text/html", StringComparison.Ordinal)
+        )
         {
             context.Response.Redirect($"/unlock{QueryString.Create("back", context.Request.Path + context.Request.QueryString)}");
             return;
         }
 
-        throw new RefusedRequestException(StatusCodes.Status401Unauthorized, "This device is not let in, or no longer. Open /unlock in another tab and give the passphrase, then do it again.");
+        throw new RefusedRequestException(
+            StatusCodes.Status401Unauthorized,
+            "This device is not let in, or no longer. Open /unlock in another tab and give the passphrase, then do it again."
+        );
     }
 }

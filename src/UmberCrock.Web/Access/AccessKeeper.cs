@@ -22,7 +22,8 @@ internal sealed class AccessKeeper
     private readonly TimeProvider clock;
     private AccessState state;
 
-    /// <summary>Reads what is kept; a file that cannot be read is put aside, and nobody comes in from outside until a new passphrase is made.</summary>
+    /// <summary>Reads what is kept; a file that cannot be read is put aside, and nobody comes in from outside until a new passphrase is
+    /// made.</summary>
     public AccessKeeper(DataFolder folder, TimeProvider clock)
     {
         (file, this.clock) = (folder.AccessFile, clock);
@@ -47,7 +48,11 @@ internal sealed class AccessKeeper
     public void SetPassphrase(string passphrase)
     {
         if (passphrase.Length is < ShortestPassphrase or > LongestPassphrase)
-            throw new DocumentException("/passphrase", $"A passphrase has from {ShortestPassphrase} to {LongestPassphrase} letters. Several words are easier to keep in mind than signs.");
+            throw new DocumentException(
+                "/passphrase",
+                $"A passphrase has from {ShortestPassphrase} to {LongestPassphrase} letters. Several words are easier to keep in "
+                    + $"mind than signs."
+            );
         Change(now => now with { PassphraseHash = hasher.HashPassword(now, passphrase), Stamp = Token(IdBytes) });
     }
 
@@ -55,14 +60,23 @@ internal sealed class AccessKeeper
     public bool IsPassphrase(string? typed)
     {
         var now = State;
-        return now.PassphraseHash is { } hash && typed is { Length: > 0 and <= LongestPassphrase } && hasher.VerifyHashedPassword(now, hash, typed) != PasswordVerificationResult.Failed;
+        return now.PassphraseHash is { } hash
+            && typed is { Length: > 0 and <= LongestPassphrase }
+            && hasher.VerifyHashedPassword(now, hash, typed) != PasswordVerificationResult.Failed;
     }
 
     /// <summary>Lets a phone in from now on; its id for its cookie.</summary>
     public string Add(string? name, PhoneDoor door)
     {
         var plain = PlainText.OneLine(name ?? "");
-        var phone = new KnownPhone(Token(IdBytes), plain.Length == 0 ? "A phone" : plain.Length > LongestName ? plain[..LongestName] : plain, clock.GetUtcNow(), clock.GetUtcNow());
+        var phone = new KnownPhone(
+            Token(IdBytes),
+            plain.Length == 0 ? "A phone"
+                : plain.Length > LongestName ? plain[..LongestName]
+                : plain,
+            clock.GetUtcNow(),
+            clock.GetUtcNow()
+        );
         Change(now => now with { Phones = now.Phones.Add(phone), Door = door });
         return phone.Id;
     }

@@ -16,10 +16,15 @@ internal sealed record KnownPhone(string Id, string Name, DateTimeOffset AddedAt
 internal sealed record PhoneDoor(string Address, int Port, bool Https)
 {
     /// <summary>The address as a browser takes it.</summary>
-    public string Url => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{(Https ? "https" : "http")}://{(Address.Contains(':', StringComparison.Ordinal) ? $"[{Address}]" : Address)}:{Port}");
+    public string Url =>
+        string.Create(
+            System.Globalization.CultureInfo.InvariantCulture,
+            $"{(Https ? "https" : "http")}://{(Address.Contains(':', StringComparison.Ordinal) ? $"[{Address}]" : Address)}:{Port}"
+        );
 }
 
-/// <summary>Who may come in from other devices. Kept beside the data file, not in it: a copy or a saved file that is given away opens no door.</summary>
+/// <summary>Who may come in from other devices. Kept beside the data file, not in it: a copy or a saved file that is given away opens no
+/// door.</summary>
 internal sealed record AccessState
 {
     /// <summary>The passphrase, hashed; null while there is none.</summary>

@@ -18,12 +18,28 @@ internal static class GuessLimit
     /// <summary>Sets it up.</summary>
     public static void Configure(RateLimiterOptions options)
     {
-        options.AddPolicy(Name, context => HttpMethods.IsPost(context.Request.Method) ? Window(context.Connection.RemoteIpAddress?.ToString() ?? "here", OfOne) : RateLimitPartition.GetNoLimiter(""));
-        options.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(context
-            => HttpMethods.IsPost(context.Request.Method) && (context.Request.Path == "/unlock" || context.Request.Path == "/pair") ? Window("all", OfAll) : RateLimitPartition.GetNoLimiter(""));
-        options.OnRejected = (_, _) => throw new RefusedRequestException(StatusCodes.Status429TooManyRequests, "That was tried too often. Wait a minute, then try again.");
+        options.AddPolicy(Name, context =>
+            HttpMethods.IsPost(context.Request.Method)
+                ? Window(context.Connection.RemoteIpAddress?.ToString() ?? "here", OfOne)
+                : RateLimitPartition.GetNoLimiter("")
+        );
+        options.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(context =>
+            HttpMethods.IsPost(context.Request.Method) && (context.Request.Path == "/unlock" || context.Request.Path == "/pair")
+                ? Window("all", OfAll)
+                : RateLimitPartition.GetNoLimiter("")
+        );
+        options.OnRejected = (_, _) =>
+            throw new RefusedRequestException(
+                StatusCodes.Status429TooManyRequests,
+                "That was tried too often. Wait a minute, then try again."
+            );
     }
 
-    private static RateLimitPartition<string> Window(string partition, int tries)
-        => RateLimitPartition.GetFixedWindowLimiter(partition, _ => new FixedWindowRateLimiterOptions { PermitLimit = tries, Window = TimeSpan.FromMinutes(1), QueueLimit = 0 });
+    private static RateLimitPartition<string> Window(string partition, int tries) =>
+        RateLimitPartition.GetFixedWindowLimiter(partition, _ => new FixedWindowRateLimiterOptions
+        {
+            PermitLimit = tries,
+            Window = TimeSpan.FromMinutes(1),
+            QueueLimit = 0,
+        });
 }

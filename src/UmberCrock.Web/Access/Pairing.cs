@@ -4,7 +4,8 @@ using UmberCrock.Core.Documents;
 
 namespace UmberCrock.Web.Access;
 
-/// <summary>Lets phones in: a key that works once, for ten minutes; a door that stands open while a key waits or a phone is known.</summary>
+/// <summary>Lets phones in: a key that works once, for ten minutes; a door that stands open while a key waits or a phone is
+/// known.</summary>
 internal sealed class Pairing(AccessKeeper keeper, PhoneListener listener, TimeProvider clock)
 {
     /// <summary>So long a key works.</summary>
@@ -90,5 +91,6 @@ internal sealed class Pairing(AccessKeeper keeper, PhoneListener listener, TimeP
         }
     }
 
-    private static bool Same(string? typed, string key) => typed is not null && CryptographicOperations.FixedTimeEquals(Encoding.UTF8.GetBytes(typed), Encoding.UTF8.GetBytes(key));
+    private static bool Same(string? typed, string key) =>
+        typed is not null && CryptographicOperations.FixedTimeEquals(Encoding.UTF8.GetBytes(typed), Encoding.UTF8.GetBytes(key));
 }

@@ -5,7 +5,8 @@ using UmberCrock.Core.Documents;
 
 namespace UmberCrock.Web.Access;
 
-/// <summary>The server's endpoints as configuration that can change while it runs: Kestrel opens and closes what is added and taken away.</summary>
+/// <summary>The server's endpoints as configuration that can change while it runs: Kestrel opens and closes what is added and taken
+/// away.</summary>
 internal sealed class ListenConfiguration : ConfigurationProvider, IConfigurationSource
 {
     private const string Section = "Kestrel:Endpoints";
@@ -46,12 +47,21 @@ internal sealed class PhoneListener(ListenConfiguration listen, HouseCertificate
     public PhoneDoor? Open { get; private set; }
 
     /// <summary>Addresses of this computer on its networks, those of a home first.</summary>
-    public static IReadOnlyList<string> Addresses()
-        => [.. NetworkInterface.GetAllNetworkInterfaces()
-            .Where(network => network.OperationalStatus == OperationalStatus.Up && network.NetworkInterfaceType != NetworkInterfaceType.Loopback)
-            .SelectMany(network => network.GetIPProperties().UnicastAddresses).Select(unicast => unicast.Address)
-            .Where(address => address.AddressFamily == AddressFamily.InterNetwork && !IPAddress.IsLoopback(address))
-            .Select(address => address.ToString()).Distinct().OrderByDescending(address => address.StartsWith("192.168.", StringComparison.Ordinal)).ThenBy(address => address, StringComparer.Ordinal)];
+    public static IReadOnlyList<string> Addresses() =>
+        [
+            .. NetworkInterface
+                .GetAllNetworkInterfaces()
+                .Where(network =>
+                    network.OperationalStatus == OperationalStatus.Up && network.NetworkInterfaceType != NetworkInterfaceType.Loopback
+                )
+                .SelectMany(network => network.GetIPProperties().UnicastAddresses)
+                .Select(unicast => unicast.Address)
+                .Where(address => address.AddressFamily == AddressFamily.InterNetwork && !IPAddress.IsLoopback(address))
+                .Select(address => address.ToString())
+                .Distinct()
+                .OrderByDescending(address => address.StartsWith("192.168.", StringComparison.Ordinal))
+                .ThenBy(address => address, StringComparer.Ordinal),
+        ];
 
     /// <summary>A door on an address, with a port that is free.</summary>
     /// <exception cref="DocumentException">This computer does not have the address.</exception>
@@ -60,7 +70,9 @@ internal sealed class PhoneListener(ListenConfiguration listen, HouseCertificate
         if (address is null || !Addresses().Contains(address))
             throw new DocumentException("/address", "Choose an address that this computer has on its network.");
         var port = Enumerable.Range(FirstPort, Ports).FirstOrDefault(port => IsFree(address, port));
-        return port > 0 ? new PhoneDoor(address, port, https) : throw new DocumentException("/address", $"No port from {FirstPort} to {FirstPort + Ports - 1} is free on {address}.");
+        return port > 0
+            ? new PhoneDoor(address, port, https)
+            : throw new DocumentException("/address", $"No port from {FirstPort} to {FirstPort + Ports - 1} is free on {address}.");
     }
 
     /// <summary>Opens a door.</summary>

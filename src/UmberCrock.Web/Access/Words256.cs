@@ -2,7 +2,8 @@ using System.Security.Cryptography;
 
 namespace UmberCrock.Web.Access;
 
-/// <summary>256 plain words: one for every byte. For passphrases that can be said aloud, and for fingerprints that can be compared by reading.</summary>
+/// <summary>256 plain words: one for every byte. For passphrases that can be said aloud, and for fingerprints that can be compared by
+/// reading.</summary>
 internal static class Words256
 {
     private const int InPassphrase = 6;
@@ -13,7 +14,8 @@ internal static class Words256
     public static string Passphrase() => string.Join(' ', RandomNumberGenerator.GetBytes(InPassphrase).Select(at => All.Value[at]));
 
     /// <summary>The first 64 bits of a hash, as eight words.</summary>
-    public static string Fingerprint(ReadOnlySpan<byte> hash) => string.Join(' ', hash[..InFingerprint].ToArray().Select(at => All.Value[at]));
+    public static string Fingerprint(ReadOnlySpan<byte> hash) =>
+        string.Join(' ', hash[..InFingerprint].ToArray().Select(at => All.Value[at]));
 
     private static string[] Load()
     {

@@ -28,45 +28,104 @@ internal static class ApiEndpoints
     public static void MapApi(this IEndpointRouteBuilder app)
     {
         var api = app.MapGroup("/api/v1").WithTags("Umber Crock");
-        api.MapPost("/evaluate", EvaluateAsync)
-            .WithSummary("Evaluates a formula document.")
-            .WithDescription("Body: a formula document (/schemas/formula.schema.json), at most 1 MiB.")
-            .Accepts<JsonElement>(Json).Produces<EvaluationResult>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
-        api.MapPost("/edit", EditAsync)
-            .WithSummary("Applies edits to a formula, in order, and evaluates what they make of it.")
-            .WithDescription("Body: {\"formula\", \"edits\"} (/schemas/formula.schema.json, /schemas/edits.schema.json).")
-            .Accepts<JsonElement>(Json).Produces<JsonElement>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
-        api.MapPost("/intake", IntakeAsync)
-            .WithSummary("Reads a recipe as people write it.")
-            .WithDescription("Body: {\"text\", \"dropsPerMillilitre\", \"claimedTotalGrams\", \"spoons\": \"us\" | \"metric\", \"form\"}, all but the text optional; at most 1 MiB. Answer: /schemas/intake.schema.json.")
-            .Accepts<JsonElement>(Json).Produces<JsonElement>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
-        api.MapPost("/weigh-sheet", WeighSheetAsync)
-            .WithSummary("Scales a formula to a batch or to containers, in steps of a scale.")
-            .WithDescription("Body: {\"formula\", \"batchGrams\" or \"containers\": [{\"name\",\"millilitres\",\"count\",\"fillPercent\"}], \"lossPercent\", \"scaleResolutionGrams\", \"overrunPercent\"}.")
-            .Accepts<JsonElement>(Json).Produces<WeighSheet>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
-        api.MapPost("/ladder", LadderAsync)
-            .WithSummary("A row of small trials: one line raised and another lowered, step by step, each evaluated.")
-            .WithDescription("Body: {\"formula\", \"raise\": line, \"lower\": line, \"step\": percent, \"rungs\": odd count}.")
-            .Accepts<JsonElement>(Json).Produces<JsonElement>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
-        api.MapPost("/swap", SwapAsync)
-            .WithSummary("What can stand in for a line, best first, each evaluated.")
-            .WithDescription("Body: {\"formula\", \"line\", \"to\": slug or null, \"avoid\": [\"bee\",\"nut\",\"coconut\",\"lanolin\",\"animal\",\"soy\",\"gluten\"]}.")
-            .Accepts<JsonElement>(Json).Produces<JsonElement>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
-        api.MapPost("/rebalance", RebalanceAsync)
-            .WithSummary("The least change of doses that meets every limit, every window and a target of firmness; 422 names what conflicts.")
-            .WithDescription("Body: {\"formula\", \"lock\": [lines], \"target\": {\"band\", \"atCelsius\"} or {\"climate\": {\"lowCelsius\", \"highCelsius\"}} or {}}. A climate becomes the formula's own.")
-            .Accepts<JsonElement>(Json).Produces<JsonElement>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
-        api.MapPost("/label", LabelAsync)
-            .WithSummary("A label as SVG, a sheet of them as PDF, or its texts as CSV or JSON, by the Accept header.")
-            .WithDescription("Body: {\"formula\", \"layout\": \"tube-wrap\" | \"jar-side\" | \"round-38\" | \"round-50\" | \"tin-60\" | \"base-38\" | \"base-50\" | \"base-60\" | \"WxH\" | \"round-N\" | \"base-N\" in mm, \"region\": \"eu\" | \"us\", \"batch\", \"netGrams\", \"madeOn\", \"responsible\", \"lots\": [{\"ingredient\", \"code\", \"useBy\"}], \"count\", \"code\": true | false, \"sheet\": {\"paper\": \"a4\" | \"letter\", \"margin\", \"gap\", \"right\", \"down\"} in mm}, all but the formula optional. The JSON answer is described by /schemas/label.schema.json. A text that claims sun protection or names a medicine is refused, or left off when it is a claim.")
-            .Accepts<JsonElement>(Json).Produces<string>(200, Svg, Pdf, Csv, Json).ProducesProblem(400).ProducesProblem(406).ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
-        api.MapGet("/ingredients", IngredientsAsync).WithSummary("A page of ingredients that fit a query and a class.").Produces<IngredientPage>().ProducesProblem(422);
-        api.MapGet("/ingredients/{slug}", IngredientBySlug).WithSummary("All that is known of an ingredient.").Produces<JsonElement>().ProducesProblem(404);
-        api.MapGet("/findings", () => Answer(FindingCodes.All)).WithSummary("Every finding code and when it is found.").Produces<IReadOnlyList<FindingCode>>();
-        app.MapGet("/behind", BehindAsync).WithSummary("The versions of some things, such as \"formula:3 label:3\": a page that shows older ones has fallen behind.");
+        Asked(
+                api.MapPost("/evaluate", EvaluateAsync),
+                "Evaluates a formula document.",
+                "Body: a formula document (/schemas/formula.schema.json), at most 1 MiB."
+            )
+            .Produces<EvaluationResult>();
+        Asked(
+                api.MapPost("/edit", EditAsync),
+                "Applies edits to a formula, in order, and evaluates what they make of it.",
+                "Body: {\"formula\", \"edits\"} (/schemas/formula.schema.json, /schemas/edits.schema.json)."
+            )
+            .Produces<JsonElement>();
+        Asked(
+                api.MapPost("/intake", IntakeAsync),
+                "Reads a recipe as people write it.",
+                "Body: {\"text\", \"dropsPerMillilitre\", \"claimedTotalGrams\", \"spoons\": \"us\" | \"metric\", \"form\"}, all "
+                    + "but the text optional; at most 1 MiB. Answer: /schemas/intake.schema.json."
+            )
+            .Produces<JsonElement>();
+        MapTrials(api);
+        Asked(
+                api.MapPost("/label", LabelAsync),
+                "A label as SVG, a sheet of them as PDF, or its texts as CSV or JSON, by the Accept header.",
+                "Body: {\"formula\", \"layout\": \"tube-wrap\" | \"jar-side\" | \"round-38\" | \"round-50\" | \"tin-60\" | "
+                    + "\"base-38\" | \"base-50\" | \"base-60\" | \"WxH\" | \"round-N\" | \"base-N\" in mm, \"region\": \"eu\" | "
+                    + "\"us\", \"batch\", \"netGrams\", \"madeOn\", \"responsible\", \"lots\": [{\"ingredient\", \"code\", "
+                    + "\"useBy\"}], \"count\", \"code\": true | false, \"sheet\": {\"paper\": \"a4\" | \"letter\", \"margin\","
+                    + " \"gap\", \"right\", \"down\"} in mm},"
+                    + " all but the formula optional. The JSON answer is described by /schemas/label.schema.json. A text that "
+                    + "claims sun protection or names a medicine is refused, or left off when it is a claim."
+            )
+            .Produces<string>(200, Svg, Pdf, Csv, Json)
+            .ProducesProblem(406);
+        MapKnown(api);
+        app.MapGet("/behind", BehindAsync)
+            .WithSummary("The versions of some things, such as \"formula:3 label:3\": a page that shows older ones has fallen behind.");
         app.MapGet("/health", () => Results.Text("ready")).WithSummary("200 when the application is ready.");
         app.MapGet("/schemas/{name}", Schema).WithSummary("A JSON Schema of the contract.").Produces<JsonElement>().ProducesProblem(404);
     }
+
+    /// <summary>What a formula would become.</summary>
+    private static void MapTrials(RouteGroupBuilder api)
+    {
+        Asked(
+                api.MapPost("/weigh-sheet", WeighSheetAsync),
+                "Scales a formula to a batch or to containers, in steps of a scale.",
+                "Body: {\"formula\", \"batchGrams\" or \"containers\": [{\"name\",\"millilitres\",\"count\",\"fillPercent\"}], "
+                    + "\"lossPercent\", \"scaleResolutionGrams\", \"overrunPercent\"}."
+            )
+            .Produces<WeighSheet>();
+        Asked(
+                api.MapPost("/ladder", LadderAsync),
+                "A row of small trials: one line raised and another lowered, step by step, each evaluated.",
+                "Body: {\"formula\", \"raise\": line, \"lower\": line, \"step\": percent, \"rungs\": odd count}."
+            )
+            .Produces<JsonElement>();
+        Asked(
+                api.MapPost("/swap", SwapAsync),
+                "What can stand in for a line, best first, each evaluated.",
+                "Body: {\"formula\", \"line\", \"to\": slug or null, \"avoid\": "
+                    + "[\"bee\",\"nut\",\"coconut\",\"lanolin\",\"animal\",\"soy\",\"gluten\"]}."
+            )
+            .Produces<JsonElement>();
+        Asked(
+                api.MapPost("/rebalance", RebalanceAsync),
+                "The least change of doses that meets every limit, every window and a target of firmness; 422 names what conflicts.",
+                "Body: {\"formula\", \"lock\": [lines], \"target\": {\"band\", \"atCelsius\"} or {\"climate\": {\"lowCelsius\", "
+                    + "\"highCelsius\"}} or {}}. A climate becomes the formula's own."
+            )
+            .Produces<JsonElement>();
+    }
+
+    /// <summary>What is known: ingredients and findings.</summary>
+    private static void MapKnown(RouteGroupBuilder api)
+    {
+        api.MapGet("/ingredients", IngredientsAsync)
+            .WithSummary("A page of ingredients that fit a query and a class.")
+            .Produces<IngredientPage>()
+            .ProducesProblem(422);
+        api.MapGet("/ingredients/{slug}", IngredientBySlug)
+            .WithSummary("All that is known of an ingredient.")
+            .Produces<JsonElement>()
+            .ProducesProblem(404);
+        api.MapGet("/findings", () => Answer(FindingCodes.All))
+            .WithSummary("Every finding code and when it is found.")
+            .Produces<IReadOnlyList<FindingCode>>();
+    }
+
+    /// <summary>What everything has in common that is asked with a JSON body.</summary>
+    private static RouteHandlerBuilder Asked(RouteHandlerBuilder route, string summary, string body) =>
+        route
+            .WithSummary(summary)
+            .WithDescription(body)
+            .Accepts<JsonElement>(Json)
+            .ProducesProblem(400)
+            .ProducesProblem(413)
+            .ProducesProblem(415)
+            .ProducesProblem(422);
 
     private static async Task<IResult> EvaluateAsync(HttpRequest request, Knowledge knowledge)
     {
@@ -81,11 +140,13 @@ internal static class ApiEndpoints
         var (formula, edits) = EditRequest.Read(body.RootElement);
         var edited = EditRequest.Apply(formula, edits);
         var evaluation = Evaluator.Evaluate(edited, knowledge.Catalogue, knowledge.Settings);
-        return Answer(new JsonObject
-        {
-            ["formula"] = FormulaWriter.Write(edited),
-            ["evaluation"] = JsonSerializer.SerializeToNode(evaluation, ContractJson.Options),
-        });
+        return Answer(
+            new JsonObject
+            {
+                ["formula"] = FormulaWriter.Write(edited),
+                ["evaluation"] = JsonSerializer.SerializeToNode(evaluation, ContractJson.Options),
+            }
+        );
     }
 
     private static async Task<IResult> IntakeAsync(HttpRequest request, Knowledge knowledge)
@@ -109,31 +170,42 @@ internal static class ApiEndpoints
     {
         using var body = await RequestBody.ReadJsonAsync(request);
         var (formula, raise, lower, step, rungs) = TrialRequests.Ladder(body.RootElement);
-        return Answer(new JsonObject
-        {
-            ["rungs"] = new JsonArray([.. Ladder.Of(formula, raise, lower, step, rungs, knowledge.Catalogue, knowledge.Settings).Select(rung => new JsonObject
+        return Answer(
+            new JsonObject
             {
-                ["percentRaised"] = rung.PercentRaised,
-                ["percentLowered"] = rung.PercentLowered,
-                ["formula"] = FormulaWriter.Write(rung.Formula),
-                ["evaluation"] = JsonSerializer.SerializeToNode(rung.Evaluation, ContractJson.Options),
-            })]),
-        });
+                ["rungs"] = new JsonArray([
+                    .. Ladder
+                        .Of(formula, raise, lower, step, rungs, knowledge.Catalogue, knowledge.Settings)
+                        .Select(rung => new JsonObject
+                        {
+                            ["percentRaised"] = rung.PercentRaised,
+                            ["percentLowered"] = rung.PercentLowered,
+                            ["formula"] = FormulaWriter.Write(rung.Formula),
+                            ["evaluation"] = JsonSerializer.SerializeToNode(rung.Evaluation, ContractJson.Options),
+                        }),
+                ]),
+            }
+        );
     }
 
     private static async Task<IResult> SwapAsync(HttpRequest request, Knowledge knowledge)
     {
         using var body = await RequestBody.ReadJsonAsync(request);
         var (formula, line, to, avoid) = TrialRequests.Swap(body.RootElement, knowledge.Catalogue.Rules.FreeFrom);
-        return Answer(new JsonObject
-        {
-            ["candidates"] = new JsonArray([.. Swap.Candidates(formula, line, to, avoid, knowledge.Catalogue.Ingredients, knowledge.Catalogue, knowledge.Settings).Select(candidate =>
+        return Answer(
+            new JsonObject
             {
-                var written = JsonSerializer.SerializeToNode(candidate, ContractJson.Options)!.AsObject();
-                written["formula"] = FormulaWriter.Write(candidate.Formula);
-                return written;
-            })]),
-        });
+                ["candidates"] = new JsonArray([
+                    .. Swap.Candidates(formula, line, to, avoid, knowledge.Catalogue.Ingredients, knowledge.Catalogue, knowledge.Settings)
+                        .Select(candidate =>
+                        {
+                            var written = JsonSerializer.SerializeToNode(candidate, ContractJson.Options)!.AsObject();
+                            written["formula"] = FormulaWriter.Write(candidate.Formula);
+                            return written;
+                        }),
+                ]),
+            }
+        );
     }
 
     private static async Task<IResult> RebalanceAsync(HttpRequest request, Knowledge knowledge)
@@ -150,7 +222,12 @@ internal static class ApiEndpoints
 
     private static async Task<IResult> LabelAsync(HttpRequest request, Knowledge knowledge, IWebHostEnvironment host)
     {
-        var accepts = request.GetTypedHeaders().Accept.OrderByDescending(kind => kind.Quality ?? 1).Select(kind => kind.MediaType.Value).FirstOrDefault(kind => kind is Svg or Pdf or Csv or Json or "*/*" or "image/*") ?? (request.Headers.Accept.Count == 0 ? Svg : null);
+        var accepts = request
+            .GetTypedHeaders()
+            .Accept.OrderByDescending(kind => kind.Quality ?? 1)
+            .Select(kind => kind.MediaType.Value)
+            .FirstOrDefault(kind => kind is Svg or Pdf or Csv or Json or "*/*" or "image/*")
+            ?? (request.Headers.Accept.Count == 0 ? Svg : null);
         if (accepts is null)
             return ProblemWriter.Write(StatusCodes.Status406NotAcceptable, $"A label comes as {Svg}, {Pdf}, {Csv} or {Json}.", []);
         using var body = await RequestBody.ReadJsonAsync(request);
@@ -162,7 +239,9 @@ internal static class ApiEndpoints
             return Results.Text(LabelTable.Csv(content), Csv);
         var type = LabelType.From(Path.Combine(host.WebRootPath, "built"));
         var art = LabelArt.Of(content, asked.Size, asked.WithCode, type);
-        return accepts == Pdf ? Results.File(LabelSheet.Pdf(art, asked.Count, asked.Sheet, type), Pdf, "labels.pdf") : Results.Text(LabelSheet.Svg(art, withMissing: false), Svg);
+        return accepts == Pdf
+            ? Results.File(LabelSheet.Pdf(art, asked.Count, asked.Sheet, type), Pdf, "labels.pdf")
+            : Results.Text(LabelSheet.Svg(art, withMissing: false), Svg);
     }
 
     private static async Task<IResult> BehindAsync(Versions versions, string? of) => Results.Text(await versions.OfAsync(of ?? ""));
@@ -174,7 +253,10 @@ internal static class ApiEndpoints
         {
             ofClass = Vocabulary.TryParse<IngredientClass>(@class, out var parsed)
                 ? parsed
-                : throw new DocumentException("/class", $"\"{@class}\" is not a class. These are: {string.Join(", ", Vocabulary.All<IngredientClass>())}.");
+                : throw new DocumentException(
+                    "/class",
+                    $"\"{@class}\" is not a class. These are: {string.Join(", ", Vocabulary.All<IngredientClass>())}."
+                );
         }
 
         if (query?.Length > LongestQuery)
@@ -185,13 +267,13 @@ internal static class ApiEndpoints
         return Answer(IngredientPage.Of([.. found.Where(ingredient => ofClass is null || ingredient.Class == ofClass)], offset, limit));
     }
 
-    private static IResult IngredientBySlug(Knowledge knowledge, string slug)
-        => knowledge.Catalogue.Find(slug) is { } ingredient
+    private static IResult IngredientBySlug(Knowledge knowledge, string slug) =>
+        knowledge.Catalogue.Find(slug) is { } ingredient
             ? Answer(IngredientDocument.Write(ingredient, knowledge.Catalogue))
             : ProblemWriter.Write(404, $"\"{slug}\" is not an ingredient of the catalogue. GET /api/v1/ingredients lists them.", []);
 
-    private static IResult Schema(string name)
-        => Assembly.GetExecutingAssembly().GetManifestResourceStream($"schemas/{name}") is { } schema
+    private static IResult Schema(string name) =>
+        Assembly.GetExecutingAssembly().GetManifestResourceStream($"schemas/{name}") is { } schema
             ? Results.Stream(schema, "application/schema+json")
             : ProblemWriter.Write(404, $"There is no schema \"{name}\".", []);
 

@@ -15,8 +15,11 @@ internal static class EditRequest
         if (body.ValueKind != JsonValueKind.Object)
             throw new DocumentException("/", "must be an object with the members formula and edits.");
         var problems = new List<DocumentProblem>();
-        problems.AddRange(body.EnumerateObject().Where(member => !Members.Contains(member.Name))
-            .Select(member => new DocumentProblem($"/{member.Name}", "is not a member of this request; it has formula and edits.")));
+        problems.AddRange(
+            body.EnumerateObject()
+                .Where(member => !Members.Contains(member.Name))
+                .Select(member => new DocumentProblem($"/{member.Name}", "is not a member of this request; it has formula and edits."))
+        );
         var formula = ReadMember(body, "formula", FormulaReader.Read, problems);
         var edits = ReadMember(body, "edits", FormulaEditReader.Read, problems);
         return problems.Count == 0 ? (formula!, edits!) : throw new DocumentException(problems);

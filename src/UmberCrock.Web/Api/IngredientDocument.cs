@@ -14,10 +14,24 @@ public sealed record IngredientSummary(string Slug, string Name, IngredientClass
 public sealed record IngredientPage(ImmutableArray<IngredientSummary> Items, int Total, int Offset, int Limit)
 {
     /// <summary>Cuts a page out of all that were found.</summary>
-    public static IngredientPage Of(IReadOnlyList<Ingredient> found, int offset, int limit)
-        => new(
-            [.. found.Skip(offset).Take(limit).Select(ingredient => new IngredientSummary(ingredient.Slug, ingredient.Name, ingredient.Class, ingredient.Role, ingredient.Inci))],
-            found.Count, offset, limit);
+    public static IngredientPage Of(IReadOnlyList<Ingredient> found, int offset, int limit) =>
+        new(
+            [
+                .. found
+                    .Skip(offset)
+                    .Take(limit)
+                    .Select(ingredient => new IngredientSummary(
+                        ingredient.Slug,
+                        ingredient.Name,
+                        ingredient.Class,
+                        ingredient.Role,
+                        ingredient.Inci
+                    )),
+            ],
+            found.Count,
+            offset,
+            limit
+        );
 }
 
 /// <summary>An ingredient with everything known, with the limits on its substances and the windows of its class among its doses.</summary>
@@ -32,7 +46,17 @@ internal static class IngredientDocument
         foreach (var window in catalogue.Rules.ClassWindows.Where(window => window.Classes.Contains(ingredient.Class)))
             Add(window, null);
         foreach (var oil in catalogue.Rules.Phototoxic.Oils.Where(oil => oil.Ingredient == ingredient.Slug))
-            Add(new DoseRule { Kind = DoseKind.IndustryStandard, MaxPercent = oil.MaxPercent, Condition = "Left on skin that sees daylight; shares of several such oils add up to at most 1", Source = oil.Source, Confidence = oil.Confidence }, null);
+            Add(
+                new DoseRule
+                {
+                    Kind = DoseKind.IndustryStandard,
+                    MaxPercent = oil.MaxPercent,
+                    Condition = "Left on skin that sees daylight; shares of several such oils add up to at most 1",
+                    Source = oil.Source,
+                    Confidence = oil.Confidence,
+                },
+                null
+            );
         return written;
 
         void Add(DoseRule rule, string? substance)

@@ -21,10 +21,16 @@ internal static class IntakeRequest
         var text = members.Required("text");
         if (text.ValueKind != JsonValueKind.String)
             throw new DocumentException("/text", "must be the recipe as text.");
-        return (text.GetString()!, new IntakeOptions(
-            members.TryGetValue("dropsPerMillilitre", out var drops) ? Number(drops, "/dropsPerMillilitre", EvaluationSettings.FewestDrops, EvaluationSettings.MostDrops) : settings.DropsPerMillilitre,
-            members.TryGetValue("claimedTotalGrams", out var claim) ? Number(claim, "/claimedTotalGrams", 0.01m, LargestClaim) : null,
-            members.TryGetValue("spoons", out var spoons) ? Word<Spoons>(spoons, "/spoons") : usual,
-            members.TryGetValue("form", out var form) ? Word<ProductForm>(form, "/form") : null));
+        return (
+            text.GetString()!,
+            new IntakeOptions(
+                members.TryGetValue("dropsPerMillilitre", out var drops)
+                    ? Number(drops, "/dropsPerMillilitre", EvaluationSettings.FewestDrops, EvaluationSettings.MostDrops)
+                    : settings.DropsPerMillilitre,
+                members.TryGetValue("claimedTotalGrams", out var claim) ? Number(claim, "/claimedTotalGrams", 0.01m, LargestClaim) : null,
+                members.TryGetValue("spoons", out var spoons) ? Word<Spoons>(spoons, "/spoons") : usual,
+                members.TryGetValue("form", out var form) ? Word<ProductForm>(form, "/form") : null
+            )
+        );
     }
 }

@@ -20,14 +20,23 @@ internal static class TrialRequests
     public static (Formula Formula, WeighRequest Request) Weigh(JsonElement body)
     {
         var members = Of(body, "formula", "batchGrams", "containers", "lossPercent", "scaleResolutionGrams", "overrunPercent");
-        decimal Optional(string name, decimal least, decimal most, decimal otherwise) => members.TryGetValue(name, out var value) ? Number(value, $"/{name}", least, most) : otherwise;
+        decimal Optional(string name, decimal least, decimal most, decimal otherwise) =>
+            members.TryGetValue(name, out var value) ? Number(value, $"/{name}", least, most) : otherwise;
         var formula = FormulaReader.Read(members.Required("formula"), "/formula");
         var batch = members.TryGetValue("batchGrams", out var grams) ? Number(grams, "/batchGrams", 0.001m, LargestBatch) : (decimal?)null;
         var containers = members.TryGetValue("containers", out var list) ? Containers(list) : [];
         if (batch is null == containers.IsEmpty)
             throw new DocumentException("/batchGrams", "or /containers: give one of the two.");
-        return (formula, new WeighRequest(
-            batch, containers, Optional("lossPercent", 0m, 50m, 0m), Optional("scaleResolutionGrams", 0.001m, 100m, 0.01m), Optional("overrunPercent", 0m, 300m, 0m)));
+        return (
+            formula,
+            new WeighRequest(
+                batch,
+                containers,
+                Optional("lossPercent", 0m, 50m, 0m),
+                Optional("scaleResolutionGrams", 0.001m, 100m, 0.01m),
+                Optional("overrunPercent", 0m, 300m, 0m)
+            )
+        );
     }
 
     /// <summary>A formula, the two lines, the step and the rungs.</summary>
@@ -36,8 +45,11 @@ internal static class TrialRequests
         var members = Of(body, "formula", "raise", "lower", "step", "rungs");
         return (
             FormulaReader.Read(members.Required("formula"), "/formula"),
-            Whole(members.Required("raise"), "/raise", 0, Formula.MaxLines), Whole(members.Required("lower"), "/lower", 0, Formula.MaxLines),
-            Number(members.Required("step"), "/step", 0m, 100m), Whole(members.Required("rungs"), "/rungs", 1, Core.Trials.Ladder.MostRungs));
+            Whole(members.Required("raise"), "/raise", 0, Formula.MaxLines),
+            Whole(members.Required("lower"), "/lower", 0, Formula.MaxLines),
+            Number(members.Required("step"), "/step", 0m, 100m),
+            Whole(members.Required("rungs"), "/rungs", 1, Core.Trials.Ladder.MostRungs)
+        );
     }
 
     /// <summary>A formula, a line, what it is swapped for, and what to avoid.</summary>
@@ -49,8 +61,21 @@ internal static class TrialRequests
         if (members.TryGetValue("avoid", out var avoid) && avoid.ValueKind != JsonValueKind.Array)
             throw new DocumentException("/avoid", $"must be a list of: {string.Join(", ", freeFrom.AvoidWords)}.");
         return (
-            FormulaReader.Read(members.Required("formula"), "/formula"), Whole(members.Required("line"), "/line", 0, Formula.MaxLines), to.ValueKind == JsonValueKind.String ? to.GetString() : null,
-            avoid.ValueKind == JsonValueKind.Array ? [.. avoid.EnumerateArray().Select((item, at) => freeFrom.Avoiding(item.ValueKind == JsonValueKind.String ? item.GetString() : null, $"/avoid/{at}"))] : []);
+            FormulaReader.Read(members.Required("formula"), "/formula"),
+            Whole(members.Required("line"), "/line", 0, Formula.MaxLines),
+            to.ValueKind == JsonValueKind.String ? to.GetString() : null,
+            avoid.ValueKind == JsonValueKind.Array
+                ?
+                [
+                    .. avoid
+                        .EnumerateArray()
+                        .Select(
+                            (item, at) =>
+                                freeFrom.Avoiding(item.ValueKind == JsonValueKind.String ? item.GetString() : null, $"/avoid/{at}")
+                        ),
+                ]
+                : []
+        );
     }
 
     /// <summary>A formula, the lines that keep their dose, and what is to be reached.</summary>
@@ -62,14 +87,20 @@ internal static class TrialRequests
             throw new DocumentException("/lock", "must be a list of lines, by their index from 0.");
         return (
             formula,
-            locked.ValueKind == JsonValueKind.Array ? [.. locked.EnumerateArray().Select((line, at) => Whole(line, $"/lock/{at}", 0, Formula.MaxLines)).Distinct()] : [],
-            members.TryGetValue("target", out var target) ? Target(target, formula) : RebalanceTarget.None);
+            locked.ValueKind == JsonValueKind.Array
+                ? [.. locked.EnumerateArray().Select((line, at) => Whole(line, $"/lock/{at}", 0, Formula.MaxLines)).Distinct()]
+                : [],
+            members.TryGetValue("target", out var target) ? Target(target, formula) : RebalanceTarget.None
+        );
     }
 
     private static RebalanceTarget Target(JsonElement target, Formula formula)
     {
         var members = At(target, "/target", "band", "atCelsius", "climate");
-        if (members.ContainsKey("band") != members.ContainsKey("atCelsius") || (members.ContainsKey("band") && members.ContainsKey("climate")))
+        if (
+            members.ContainsKey("band") != members.ContainsKey("atCelsius")
+            || (members.ContainsKey("band") && members.ContainsKey("climate"))
+        )
             throw new DocumentException("/target", "must hold band and atCelsius, or climate, or nothing.");
         if (members.TryGetValue("climate", out var climate))
         {
@@ -85,7 +116,11 @@ internal static class TrialRequests
         }
 
         return members.TryGetValue("band", out var band)
-            ? new RebalanceTarget(Word<Band>(band, "/target/band"), Number(members["atCelsius"], "/target/atCelsius", Climates.Coldest, MeltReport.HottestCelsius), null)
+            ? new RebalanceTarget(
+                Word<Band>(band, "/target/band"),
+                Number(members["atCelsius"], "/target/atCelsius", Climates.Coldest, MeltReport.HottestCelsius),
+                null
+            )
             : RebalanceTarget.None;
     }
 
@@ -103,6 +138,7 @@ internal static class TrialRequests
             members.TryGetValue("name", out var name) && name.ValueKind == JsonValueKind.String ? name.GetString()! : "container",
             Number(members.Required("millilitres", pointer), $"{pointer}/millilitres", 0.1m, 100_000m),
             Whole(members.Required("count", pointer), $"{pointer}/count", 1, 10_000),
-            members.TryGetValue("fillPercent", out var fill) ? Number(fill, $"{pointer}/fillPercent", 1m, 100m) : 100m);
+            members.TryGetValue("fillPercent", out var fill) ? Number(fill, $"{pointer}/fillPercent", 1m, 100m) : 100m
+        );
     }
 }

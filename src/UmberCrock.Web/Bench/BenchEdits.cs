@@ -19,7 +19,10 @@ public static class BenchEdits
             throw new DocumentException("/line", "There is no such line.");
         return formula.Lines[line].Percent is { } percent
             ? new SetPercent(line, Math.Clamp(percent + by, 0m, 100m))
-            : throw new DocumentException("/line", "This line takes what is left to 100. Type a dose to set it by hand, or make another line the balance with B.");
+            : throw new DocumentException(
+                "/line",
+                "This line takes what is left to 100. Type a dose to set it by hand, or make another line the balance with B."
+            );
     }
 
     /// <summary>Moves a line one place, into the neighbouring phase at an end; null where there is nowhere to go.</summary>
@@ -45,14 +48,13 @@ public static class BenchEdits
         var after = edit.Apply(formula).Lines;
         return edit switch
         {
-            MoveLine move => Enumerable.Range(0, after.Length)
-                .Where(index => after[index].Phase == move.Phase).ElementAt(move.Position),
+            MoveLine move => Enumerable.Range(0, after.Length).Where(index => after[index].Phase == move.Phase).ElementAt(move.Position),
             AddLine add => Enumerable.Range(0, after.Length).Last(index => after[index].Phase == add.Phase),
             _ => 0,
         };
     }
 
     /// <summary>The dose a new line starts with: the least that is usual in this kind of product.</summary>
-    public static decimal StartingPercent(Formula formula, Ingredient ingredient, RuleBook rules, EvaluationSettings settings)
-        => DosePlacement.WindowFor(formula, ingredient, rules, settings)?.MinPercent ?? StartingPercentWithoutWindow;
+    public static decimal StartingPercent(Formula formula, Ingredient ingredient, RuleBook rules, EvaluationSettings settings) =>
+        DosePlacement.WindowFor(formula, ingredient, rules, settings)?.MinPercent ?? StartingPercentWithoutWindow;
 }

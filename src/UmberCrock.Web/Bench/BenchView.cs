@@ -15,8 +15,7 @@ using UmberCrock.Web.Drawing;
 namespace UmberCrock.Web.Bench;
 
 /// <summary>A line of the ledger.</summary>
-public sealed record LineView(
-    int Index, EvaluatedLine Line, Hatch Hatch, string Grams, DoseGauge Gauge, string State, string StateClass);
+public sealed record LineView(int Index, EvaluatedLine Line, Hatch Hatch, string Grams, DoseGauge Gauge, string State, string StateClass);
 
 /// <summary>A phase of the ledger.</summary>
 public sealed record PhaseView(Phase Phase, string Hint, string Percent, string Grams, IReadOnlyList<LineView> Lines);
@@ -78,14 +77,18 @@ public sealed record BenchView
     public IngredientList Label => Evaluation.Label.Of(IsUs ? Region.Us : Region.Eu);
 
     /// <summary>What there is of a name of the list, in words.</summary>
-    public static string ShareOf((string Inci, ListedIngredient? Item, ListedAllergen? Allergen) entry) => entry switch
-    {
-        { Item: { } item } => $"{Range(item.PercentLow, item.PercentHigh)} %{(item.Settles is { } settles ? $"; to settle its place, {settles}" : "")}",
-        { Allergen: { } allergen } => $"fragrance allergen from {string.Join(", ", allergen.From).ToLowerInvariant()}, {Range(allergen.PercentLow, allergen.PercentHigh)} %: {(allergen.Certain ? "certainly" : "possibly")} to be named",
-        _ => "",
-    };
+    public static string ShareOf((string Inci, ListedIngredient? Item, ListedAllergen? Allergen) entry) =>
+        entry switch
+        {
+            { Item: { } item } =>
+                $"{Range(item.PercentLow, item.PercentHigh)} %{(item.Settles is { } settles ? $"; to settle its place, {settles}" : "")}",
+            { Allergen: { } allergen } => $"fragrance allergen from {string.Join(", ", allergen.From).ToLowerInvariant()}, "
+                + $"{Range(allergen.PercentLow, allergen.PercentHigh)} %: {(allergen.Certain ? "certainly" : "possibly")} to be named",
+            _ => "",
+        };
 
-    private static string Range(decimal low, decimal high) => low == high ? Shown.Short(decimal.Round(low, 4)) : $"{Shown.Short(decimal.Round(low, 4))} to {Shown.Short(decimal.Round(high, 4))}";
+    private static string Range(decimal low, decimal high) =>
+        low == high ? Shown.Short(decimal.Round(low, 4)) : $"{Shown.Short(decimal.Round(low, 4))} to {Shown.Short(decimal.Round(high, 4))}";
 
     /// <summary>Lays a formula out. More than this many lines make the ledger tighter.</summary>
     public bool IsTight => Evaluation.Lines.Length > 14;
@@ -107,16 +110,28 @@ public sealed record BenchView
             Melt = MeltDrawing.Of(evaluation.Melt, kept.Formula, catalogue.Rules, MeltScale.Bench),
             Outlook = OutlookView.Of(evaluation, kept.Formula, catalogue, settings),
             Scale = TotalScale.Of(totals),
-            Findings = [.. evaluation.Findings.Select(finding => new FindingView(finding, FixOf(finding, kept.Formula, evaluation, catalogue)))],
+            Findings =
+            [
+                .. evaluation.Findings.Select(finding => new FindingView(finding, FixOf(finding, kept.Formula, evaluation, catalogue))),
+            ],
         };
     }
 
     private static PhaseView PhaseOf(Phase phase, KeptFormula kept, EvaluationResult evaluation, FormulaTotals totals, Catalogue catalogue)
     {
-        var lines = Enumerable.Range(0, evaluation.Lines.Length).Where(index => evaluation.Lines[index].Phase == phase.Id)
-            .Select(index => LineOf(index, kept, evaluation, totals, catalogue)).ToList();
+        var lines = Enumerable
+            .Range(0, evaluation.Lines.Length)
+            .Where(index => evaluation.Lines[index].Phase == phase.Id)
+            .Select(index => LineOf(index, kept, evaluation, totals, catalogue))
+            .ToList();
         var percent = lines.Sum(line => line.Line.Percent);
-        return new PhaseView(phase, HintOf(phase, lines, catalogue), Shown.Two(percent), Shown.Two(percent * kept.BatchGrams / 100m), lines);
+        return new PhaseView(
+            phase,
+            HintOf(phase, lines, catalogue),
+            Shown.Two(percent),
+            Shown.Two(percent * kept.BatchGrams / 100m),
+            lines
+        );
     }
 
     private static LineView LineOf(int index, KeptFormula kept, EvaluationResult evaluation, FormulaTotals totals, Catalogue catalogue)
@@ -124,8 +139,14 @@ public sealed record BenchView
         var line = evaluation.Lines[index];
         var (state, stateClass) = StateOf(line);
         return new LineView(
-            index, line, Hatches.Of(catalogue.Find(line.Ingredient)!), Shown.Two(totals.GramsOf(index, kept.BatchGrams)),
-            DoseGauge.Of(line), state, stateClass);
+            index,
+            line,
+            Hatches.Of(catalogue.Find(line.Ingredient)!),
+            Shown.Two(totals.GramsOf(index, kept.BatchGrams)),
+            DoseGauge.Of(line),
+            state,
+            stateClass
+        );
     }
 
     private static (string State, string Class) StateOf(EvaluatedLine line)
@@ -134,7 +155,10 @@ public sealed record BenchView
         var least = line.MinPercent ?? 0m;
         return line.Place switch
         {
-            Place.OverLimit when line.HardLimitPercent is { } limit && line.Percent > limit => ($"{Shown.Two(line.Percent - limit)} over limit", "over"),
+            Place.OverLimit when line.HardLimitPercent is { } limit && line.Percent > limit => (
+                $"{Shown.Two(line.Percent - limit)} over limit",
+                "over"
+            ),
             Place.OverLimit => ("over limit in sum", "over"),
             Place.Above => ($"{Shown.Two(line.Percent - most)} above", "near"),
             Place.Below => ($"{Shown.Two(least - line.Percent)} under", "near"),
@@ -149,7 +173,11 @@ public sealed record BenchView
 
     private static string HintOf(Phase phase, List<LineView> lines, Catalogue catalogue)
     {
-        var bears = lines.Select(line => catalogue.Find(line.Line.Ingredient)!.AddBelowCelsius?.Value).OfType<double>().DefaultIfEmpty(0).Min();
+        var bears = lines
+            .Select(line => catalogue.Find(line.Line.Ingredient)!.AddBelowCelsius?.Value)
+            .OfType<double>()
+            .DefaultIfEmpty(0)
+            .Min();
         return phase.Stage switch
         {
             Stage.Melt => "until clear",
@@ -175,16 +203,22 @@ public sealed record BenchView
     /// <summary>The melt curve a fix would lead to; null where it would look the same.</summary>
     private static string? GhostOf(Fix fix, Formula formula, EvaluationResult evaluation, Catalogue catalogue)
     {
-        var curve = Evaluator.MeltAfter(fix) is { } melt ? MeltScale.Bench.CurveOf(melt) : CurveOf(FormulaEdit.ApplyAll(formula, fix.Edits), catalogue);
+        var curve = Evaluator.MeltAfter(fix) is { } melt
+            ? MeltScale.Bench.CurveOf(melt)
+            : CurveOf(FormulaEdit.ApplyAll(formula, fix.Edits), catalogue);
         return curve == MeltScale.Bench.CurveOf(evaluation.Melt) ? null : curve;
     }
 
-    /// <summary>The melt curve of a formula as path data for the bench's chart; of an ingredient that is no longer known nothing is drawn.</summary>
+    /// <summary>The melt curve of a formula as path data for the bench's chart; of an ingredient that is no longer known nothing is
+    /// drawn.</summary>
     public static string CurveOf(Formula formula, Catalogue catalogue)
     {
         var percents = FormulaTotals.Of(formula).Percents;
-        var parts = formula.Lines.Select((line, index) => (Ingredient: catalogue.Find(line.Ingredient), Percent: percents[index])).Where(part => part.Ingredient is not null)
-            .Select(part => new MeltPart(part.Ingredient!, part.Percent)).ToList();
+        var parts = formula
+            .Lines.Select((line, index) => (Ingredient: catalogue.Find(line.Ingredient), Percent: percents[index]))
+            .Where(part => part.Ingredient is not null)
+            .Select(part => new MeltPart(part.Ingredient!, part.Percent))
+            .ToList();
         return MeltScale.Bench.CurveOf(MeltReport.Of(parts, formula.Climate, catalogue.Rules.Texture));
     }
 }

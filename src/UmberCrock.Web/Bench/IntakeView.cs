@@ -52,7 +52,14 @@ public sealed record IntakeRow
 /// <param name="Whiskers">From the lightest sum to the heaviest, px.</param>
 /// <param name="Sum">The sum, px.</param>
 /// <param name="Off">True when they disagree.</param>
-public sealed record SumScale(decimal Low, decimal High, (double From, double To)? Claim, (double From, double To) Whiskers, double Sum, bool Off)
+public sealed record SumScale(
+    decimal Low,
+    decimal High,
+    (double From, double To)? Claim,
+    (double From, double To) Whiskers,
+    double Sum,
+    bool Off
+)
 {
     /// <summary>Length, px.</summary>
     public const double Width = 456;
@@ -68,19 +75,25 @@ public sealed record IntakeView(IntakeReport Report, string Text, string Pasted,
     public int Doubts => Rows.Count(row => row.Doubt is not null);
 
     /// <summary>"7 lines read, 2 need you".</summary>
-    public string Words => $"{Report.Lines.Length} lines read, {(Doubts == 0 ? "none in doubt" : Doubts == 1 ? "one needs you" : $"{Doubts} need you")}";
+    public string Words =>
+        $"{Report.Lines.Length} lines read, {(Doubts == 0 ? "none in doubt" : Doubts == 1 ? "one needs you" : $"{Doubts} need you")}";
 
     /// <summary>Px of an amount on the error bar of a line: from half of the reading to half as much again.</summary>
-    public static double BarX(decimal grams, decimal reading) => BarHalf + (Math.Clamp((double)((grams / reading) - 1m), -0.5, 0.5) * 2 * BarHalf);
+    public static double BarX(decimal grams, decimal reading) =>
+        BarHalf + (Math.Clamp((double)((grams / reading) - 1m), -0.5, 0.5) * 2 * BarHalf);
 
     /// <summary>Lays a reading out.</summary>
     public static IntakeView Of(IntakeReport report, string text, string pasted, Catalogue catalogue)
     {
         var now = text.Split('\n');
         var before = pasted.Split('\n');
-        string Pasted(int number, string otherwise) => number <= before.Length && before.Length == now.Length ? before[number - 1].TrimEnd('\r') : otherwise;
-        var rows = report.Lines.Select((line, index) => RowOf(line, index, report, Pasted(line.Number, line.Text), catalogue))
-            .Concat(report.Asides.Select(aside => RowOf(aside, report, Pasted(aside.Number, aside.Text)))).OrderBy(row => row.Number).ToList();
+        string Pasted(int number, string otherwise) =>
+            number <= before.Length && before.Length == now.Length ? before[number - 1].TrimEnd('\r') : otherwise;
+        var rows = report
+            .Lines.Select((line, index) => RowOf(line, index, report, Pasted(line.Number, line.Text), catalogue))
+            .Concat(report.Asides.Select(aside => RowOf(aside, report, Pasted(aside.Number, aside.Text))))
+            .OrderBy(row => row.Number)
+            .ToList();
         return new IntakeView(report, text, pasted, rows, SumOf(report, catalogue.Rules.Intake));
     }
 
@@ -88,9 +101,26 @@ public sealed record IntakeView(IntakeReport Report, string Text, string Pasted,
     {
         var ingredient = line.Ingredient is null ? null : catalogue.Find(line.Ingredient);
         var doubt = report.Findings.FirstOrDefault(finding => finding.Severity == Severity.Caution && finding.Lines.Contains(index));
-        var choices = line.Alternatives.Take(MostChoices).Select((slug, at) => new ReadingChoice((at + 2).ToString(CultureInfo.InvariantCulture), catalogue.Find(slug)!.Name, $"{AmountText(line)} {catalogue.Find(slug)!.Name}".Trim())).ToList();
+        var choices = line
+            .Alternatives.Take(MostChoices)
+            .Select(
+                (slug, at) =>
+                    new ReadingChoice(
+                        (at + 2).ToString(CultureInfo.InvariantCulture),
+                        catalogue.Find(slug)!.Name,
+                        $"{AmountText(line)} {catalogue.Find(slug)!.Name}".Trim()
+                    )
+            )
+            .ToList();
         if (doubt is { Code: FindingCodes.IntakeTenfold, Fixes: [var fix, ..] })
-            choices.Insert(0, new ReadingChoice("t", fix.Title.ToString(), string.Create(CultureInfo.InvariantCulture, $"{fix.Title.Figures.Single().Value:0.####} g {ingredient!.Name}")));
+            choices.Insert(
+                0,
+                new ReadingChoice(
+                    "t",
+                    fix.Title.ToString(),
+                    string.Create(CultureInfo.InvariantCulture, $"{fix.Title.Figures.Single().Value:0.####} g {ingredient!.Name}")
+                )
+            );
         choices.Add(new ReadingChoice("x", "leave out", $"{LeftOut} {line.Text.Trim()}"));
         return new IntakeRow
         {
@@ -112,7 +142,10 @@ public sealed record IntakeView(IntakeReport Report, string Text, string Pasted,
     private static IntakeRow RowOf(IntakeAside aside, IntakeReport report, string pasted)
     {
         var isOut = aside.Text.TrimStart().StartsWith(LeftOut, StringComparison.Ordinal);
-        var phase = aside.Kind == AsideKind.Heading ? report.Formula.Phases.FirstOrDefault(phase => aside.Text.Contains(phase.Name, StringComparison.Ordinal)) : null;
+        var phase =
+            aside.Kind == AsideKind.Heading
+                ? report.Formula.Phases.FirstOrDefault(phase => aside.Text.Contains(phase.Name, StringComparison.Ordinal))
+                : null;
         return new IntakeRow
         {
             Number = aside.Number,
@@ -123,7 +156,9 @@ public sealed record IntakeView(IntakeReport Report, string Text, string Pasted,
             {
                 AsideKind.Name => "taken as the formula’s name",
                 AsideKind.Heading => "read as a phase heading",
-                AsideKind.Claim => report.ClaimedTotalGrams is { } claim ? $"claimed total {Shown.Two(claim)} g" : "what it makes; it gives no grams",
+                AsideKind.Claim => report.ClaimedTotalGrams is { } claim
+                    ? $"claimed total {Shown.Two(claim)} g"
+                    : "what it makes; it gives no grams",
                 AsideKind.Aside => isOut ? "left out" : "read as an instruction, left out",
                 _ => throw new UnreachableException(),
             },
@@ -154,7 +189,12 @@ public sealed record IntakeView(IntakeReport Report, string Text, string Pasted,
         var (from, to) = (Math.Max(0m, least - margin), most + margin);
         double X(decimal grams) => (double)((grams - from) / (to - from)) * SumScale.Width;
         return new SumScale(
-            from, to, claim is { } said ? (X(said * (1m - rules.ClaimWithin)), X(said * (1m + rules.ClaimWithin))) : null, (X(low), X(high)), X(report.TotalGrams),
-            report.Findings.Any(finding => finding.Code == FindingCodes.IntakeTotal));
+            from,
+            to,
+            claim is { } said ? (X(said * (1m - rules.ClaimWithin)), X(said * (1m + rules.ClaimWithin))) : null,
+            (X(low), X(high)),
+            X(report.TotalGrams),
+            report.Findings.Any(finding => finding.Code == FindingCodes.IntakeTotal)
+        );
     }
 }

@@ -21,7 +21,8 @@ namespace UmberCrock.Web.Bench;
 public sealed record LabelProof(HtmlString? Drawing, LabelSize Size, double SmallestType, string? Refusal)
 {
     /// <summary>Widest and highest it is drawn, px.</summary>
-    private const double Widest = 450, Highest = 260;
+    private const double Widest = 450,
+        Highest = 260;
 
     /// <summary>Most px of a mm.</summary>
     private const double MostScale = 5;
@@ -92,7 +93,12 @@ public sealed record LabelView
         try
         {
             var content = ContentOf(formula, plan, lots, knowledge);
-            return view with { Content = content, Label = Proof(content, LabelSize.Parse(plan.Layout), plan, type), Lid = plan.Lid.Length == 0 ? null : Proof(content, LabelSize.Parse(plan.Lid), plan, type) };
+            return view with
+            {
+                Content = content,
+                Label = Proof(content, LabelSize.Parse(plan.Layout), plan, type),
+                Lid = plan.Lid.Length == 0 ? null : Proof(content, LabelSize.Parse(plan.Lid), plan, type),
+            };
         }
         catch (DocumentException refused)
         {
@@ -102,31 +108,47 @@ public sealed record LabelView
 
     /// <summary>What stands on a label.</summary>
     /// <exception cref="DocumentException">A text says what no label may.</exception>
-    public static LabelContent ContentOf(Formula formula, LabelPlan plan, ImmutableArray<Lot> lots, Knowledge knowledge)
-        => LabelContent.Of(formula, new LabelDetails(plan.NetGrams, plan.Batch, plan.MadeOn, knowledge.Workshop.Responsible, lots), knowledge.Catalogue, Settings(plan, knowledge));
+    public static LabelContent ContentOf(Formula formula, LabelPlan plan, ImmutableArray<Lot> lots, Knowledge knowledge) =>
+        LabelContent.Of(
+            formula,
+            new LabelDetails(plan.NetGrams, plan.Batch, plan.MadeOn, knowledge.Workshop.Responsible, lots),
+            knowledge.Catalogue,
+            Settings(plan, knowledge)
+        );
 
     /// <summary>The reasons of a refusal in sentences.</summary>
-    public static string Said(DocumentException refused) => string.Join(" ", refused.Problems.Select(problem => $"{Subject(problem.Pointer)} {problem.Reason}".TrimStart()));
+    public static string Said(DocumentException refused) =>
+        string.Join(" ", refused.Problems.Select(problem => $"{Subject(problem.Pointer)} {problem.Reason}".TrimStart()));
 
-    private static string Subject(string pointer) => pointer switch
-    {
-        "/formula/name" => "The name",
-        "/formula/label/claims" => "A claim",
-        "/formula/lines" => "The list",
-        "/layout" => "The label",
-        "/responsible" => "Name and address",
-        "/batch" => "The batch code",
-        _ => "",
-    };
+    private static string Subject(string pointer) =>
+        pointer switch
+        {
+            "/formula/name" => "The name",
+            "/formula/label/claims" => "A claim",
+            "/formula/lines" => "The list",
+            "/layout" => "The label",
+            "/responsible" => "Name and address",
+            "/batch" => "The batch code",
+            _ => "",
+        };
 
-    private static EvaluationSettings Settings(LabelPlan plan, Knowledge knowledge) => knowledge.Settings with { Region = plan.Region ?? knowledge.Settings.Region };
+    private static EvaluationSettings Settings(LabelPlan plan, Knowledge knowledge) =>
+        knowledge.Settings with
+        {
+            Region = plan.Region ?? knowledge.Settings.Region,
+        };
 
     private static LabelProof Proof(LabelContent content, LabelSize size, LabelPlan plan, LabelType type)
     {
         try
         {
             var art = LabelArt.Of(content, size, plan.WithCode, type);
-            return new LabelProof(new HtmlString(LabelSheet.Svg(art, withMissing: true, LabelProof.ScaleOf(size))), size, art.SmallestType, null);
+            return new LabelProof(
+                new HtmlString(LabelSheet.Svg(art, withMissing: true, LabelProof.ScaleOf(size))),
+                size,
+                art.SmallestType,
+                null
+            );
         }
         catch (DocumentException refused)
         {
@@ -140,8 +162,13 @@ public sealed record LabelView
         return
         [
             .. resolved.Rules.FreeFrom.Rows.Select(row => new Declaration(
-                row.Property, row.Written, resolved.Formula.Label.Declares.Any(word => resolved.Rules.FreeFrom.Find(word) == row),
-                holds.Holds(row.Property) ? "" : string.Join(", ", Declares.Breakers(resolved, row).Select(ingredient => ingredient.Name.ToLowerInvariant())))),
+                row.Property,
+                row.Written,
+                resolved.Formula.Label.Declares.Any(word => resolved.Rules.FreeFrom.Find(word) == row),
+                holds.Holds(row.Property)
+                    ? ""
+                    : string.Join(", ", Declares.Breakers(resolved, row).Select(ingredient => ingredient.Name.ToLowerInvariant()))
+            )),
         ];
     }
 }

@@ -18,21 +18,44 @@ namespace UmberCrock.Web.Bench;
 /// <param name="Predicted">Its band in the room.</param>
 /// <param name="Own">What is found of it and not of every rung, worst first.</param>
 /// <param name="Observed">What was found of it; null when nothing is kept.</param>
-public sealed record RungView(int Index, Rung Rung, bool IsMiddle, TextureStrip Strip, Band Predicted, IReadOnlyList<Finding> Own, RungObservation? Observed)
+public sealed record RungView(
+    int Index,
+    Rung Rung,
+    bool IsMiddle,
+    TextureStrip Strip,
+    Band Predicted,
+    IReadOnlyList<Finding> Own,
+    RungObservation? Observed
+)
 {
     /// <summary>How the prediction fared: its shape and its words; null where nobody looked.</summary>
-    public (string Severity, string Words)? Fared => Observed?.Band is not { } seen ? null : ((int)seen - (int)Predicted) switch
-    {
-        0 => ("good", "borne out"),
-        var off => (Math.Abs(off) > 1 ? "caution" : "note", $"{Math.Abs(off)} band{(Math.Abs(off) == 1 ? "" : "s")} {(off > 0 ? "firmer" : "softer")} than predicted"),
-    };
+    public (string Severity, string Words)? Fared =>
+        Observed?.Band is not { } seen
+            ? null
+            : ((int)seen - (int)Predicted) switch
+            {
+                0 => ("good", "borne out"),
+                var off => (
+                    Math.Abs(off) > 1 ? "caution" : "note",
+                    $"{Math.Abs(off)} band{(Math.Abs(off) == 1 ? "" : "s")} {(off > 0 ? "firmer" : "softer")} than predicted"
+                ),
+            };
 }
 
 /// <summary>A line of the weigh sheets: what each rung's test takes of an ingredient.</summary>
 public sealed record LadderWeight(string Name, ImmutableArray<decimal> Grams, bool Differs);
 
 /// <summary>A ladder laid out: its rungs from most of the raised line to least, and what to weigh.</summary>
-public sealed record LadderView(string Raised, string Lowered, IReadOnlyList<Finding> Shared, IReadOnlyList<RungView> Rungs, IReadOnlyList<LadderWeight> Weights, IReadOnlyList<Finding> WeighFindings, decimal TestGrams, decimal ScaleStepGrams)
+public sealed record LadderView(
+    string Raised,
+    string Lowered,
+    IReadOnlyList<Finding> Shared,
+    IReadOnlyList<RungView> Rungs,
+    IReadOnlyList<LadderWeight> Weights,
+    IReadOnlyList<Finding> WeighFindings,
+    decimal TestGrams,
+    decimal ScaleStepGrams
+)
 {
     private const decimal RoomCelsius = 20m;
 
@@ -41,19 +64,47 @@ public sealed record LadderView(string Raised, string Lowered, IReadOnlyList<Fin
     public static LadderView Of(LadderPlan plan, Catalogue catalogue, EvaluationSettings settings, decimal scaleStepGrams)
     {
         var rungs = Ladder.Of(plan.Formula, plan.Raise, plan.Lower, plan.Step, plan.Rungs, catalogue, settings);
-        var sheets = rungs.Select(rung => WeighSheet.Of(rung.Formula, catalogue, settings, new WeighRequest(plan.TestGrams, [], 0m, scaleStepGrams, 0m))).ToList();
+        var sheets = rungs
+            .Select(rung => WeighSheet.Of(rung.Formula, catalogue, settings, new WeighRequest(plan.TestGrams, [], 0m, scaleStepGrams, 0m)))
+            .ToList();
         string Name(int line) => catalogue.Find(plan.Formula.Lines[line].Ingredient)!.Name;
-        var shared = rungs.Select(rung => rung.Evaluation.Findings.Select(finding => finding.Code)).Aggregate((codes, more) => codes.Intersect(more)).ToHashSet(StringComparer.Ordinal);
+        var shared = rungs
+            .Select(rung => rung.Evaluation.Findings.Select(finding => finding.Code))
+            .Aggregate((codes, more) => codes.Intersect(more))
+            .ToHashSet(StringComparer.Ordinal);
         return new LadderView(
-            Name(plan.Raise), Name(plan.Lower),
+            Name(plan.Raise),
+            Name(plan.Lower),
             [.. rungs[rungs.Length / 2].Evaluation.Findings.Where(finding => shared.Contains(finding.Code))],
             [.. rungs.Select((rung, at) => RungOf(rung, at, plan, shared, catalogue))],
-            [.. Enumerable.Range(0, plan.Formula.Lines.Length).Select(line => new LadderWeight(Name(line), [.. sheets.Select(sheet => sheet.Lines[line].ShownGrams)], line == plan.Raise || line == plan.Lower))],
-            [.. sheets.SelectMany(sheet => sheet.Findings).Where(finding => finding.Severity != Severity.Note).DistinctBy(finding => finding.Title)],
-            plan.TestGrams, scaleStepGrams);
+            [
+                .. Enumerable
+                    .Range(0, plan.Formula.Lines.Length)
+                    .Select(line => new LadderWeight(
+                        Name(line),
+                        [.. sheets.Select(sheet => sheet.Lines[line].ShownGrams)],
+                        line == plan.Raise || line == plan.Lower
+                    )),
+            ],
+            [
+                .. sheets
+                    .SelectMany(sheet => sheet.Findings)
+                    .Where(finding => finding.Severity != Severity.Note)
+                    .DistinctBy(finding => finding.Title),
+            ],
+            plan.TestGrams,
+            scaleStepGrams
+        );
     }
 
-    private static RungView RungOf(Rung rung, int at, LadderPlan plan, HashSet<string> shared, Catalogue catalogue) => new(
-        at, rung, at == plan.Rungs / 2, TextureStrip.Of(rung.Evaluation.Melt, rung.Formula, catalogue.Rules), rung.Evaluation.Melt.At(RoomCelsius).Band,
-        [.. rung.Evaluation.Findings.Where(finding => !shared.Contains(finding.Code))], plan.Observations.FirstOrDefault(observed => observed.Rung == at));
+    private static RungView RungOf(Rung rung, int at, LadderPlan plan, HashSet<string> shared, Catalogue catalogue) =>
+        new(
+            at,
+            rung,
+            at == plan.Rungs / 2,
+            TextureStrip.Of(rung.Evaluation.Melt, rung.Formula, catalogue.Rules),
+            rung.Evaluation.Melt.At(RoomCelsius).Band,
+            [.. rung.Evaluation.Findings.Where(finding => !shared.Contains(finding.Code))],
+            plan.Observations.FirstOrDefault(observed => observed.Rung == at)
+        );
 }

@@ -41,7 +41,15 @@ public sealed record EmulsifierView(EmulsionReport Report, (double From, double 
 }
 
 /// <summary>How far a powder falls, on a scale of 200 px that ends at twice what can be seen.</summary>
-public sealed record SettlingView(SettlingReport Report, string Name, double MostMillimetres, double Seen, double? Falls, bool Over, string Words)
+public sealed record SettlingView(
+    SettlingReport Report,
+    string Name,
+    double MostMillimetres,
+    double Seen,
+    double? Falls,
+    bool Over,
+    string Words
+)
 {
     /// <summary>Length of the scale, px.</summary>
     public const double Width = 200;
@@ -58,10 +66,16 @@ public sealed record OutlookView(IReadOnlyList<FeelScale> Feel, KeepingView? Kee
         var most = catalogue.Rules.Forms.Of(formula.Form).Most;
         var feel = evaluation.Feel;
         return new OutlookView(
-            [new("grease", feel.Greasiness, most.Greasiness), new("drag", feel.Drag, most.Drag), new("tack", feel.Tack, most.Tack), new("powder", feel.Powderiness, most.Powderiness)],
+            [
+                new("grease", feel.Greasiness, most.Greasiness),
+                new("drag", feel.Drag, most.Drag),
+                new("tack", feel.Tack, most.Tack),
+                new("powder", feel.Powderiness, most.Powderiness),
+            ],
             KeepingOf(evaluation, catalogue, settings),
             evaluation.Emulsion is { } emulsion ? EmulsifierOf(emulsion, evaluation, catalogue.Rules.Emulsifiers) : null,
-            evaluation.Settling is { } settling ? SettlingOf(settling, catalogue) : null);
+            evaluation.Settling is { } settling ? SettlingOf(settling, catalogue) : null
+        );
     }
 
     private static KeepingView? KeepingOf(EvaluationResult evaluation, Catalogue catalogue, EvaluationSettings settings)
@@ -71,22 +85,38 @@ public sealed record OutlookView(IReadOnlyList<FeelScale> Feel, KeepingView? Kee
             return null;
         var (first, weight) = ($"{report.MonthsByWeakest:0} months by the first to turn", $"{report.MonthsByWeight:0} by weight");
         return new KeepingView(
-            report, $"{months:0} months", catalogue.Find(report.Weakest!)!.Name,
-            settings.BestBefore == BestBeforeSchool.ShortestLived ? $"{first}, which counts here; {weight}." : $"{first}; {weight}, which counts here.",
+            report,
+            $"{months:0} months",
+            catalogue.Find(report.Weakest!)!.Name,
+            settings.BestBefore == BestBeforeSchool.ShortestLived
+                ? $"{first}, which counts here; {weight}."
+                : $"{first}; {weight}, which counts here.",
             string.Join(", ", report.Factors.Select(factor => $"{factor.Words} × {factor.Factor:0.##}")),
-            FattyAcidBar.Of(report.FattyAcids));
+            FattyAcidBar.Of(report.FattyAcids)
+        );
     }
 
     private static EmulsifierView EmulsifierOf(EmulsionReport report, EvaluationResult evaluation, EmulsifierRules rules)
     {
         static double X(double hlb) => Math.Clamp(hlb, 0, MostHlb) / MostHlb * EmulsifierView.Width;
-        var words = $"{Shown.Two(report.EmulsifierPercent)} % emulsifier"
+        var words =
+            $"{Shown.Two(report.EmulsifierPercent)} % emulsifier"
             + (report.EmulsifierToOil is { } ratio ? $", {ratio:0.00} to one part of oil" : "")
-            + (report.CationicPercent > 0m ? $"; {Shown.Two(report.CationicPercent)} % of it conditions and is judged by its dose, not by HLB" : "")
+            + (
+                report.CationicPercent > 0m
+                    ? $"; {Shown.Two(report.CationicPercent)} % of it conditions and is judged by its dose, not by HLB"
+                    : ""
+            )
             + (report.RequiredHlb is null ? "." : $". The wish is known for {report.CoveredPercent:0} % of the oils.");
         return new EmulsifierView(
-            report, report.RequiredHlb is { } wanted ? (X(wanted - rules.MismatchBy), X(wanted + rules.MismatchBy)) : null, report.SuppliedHlb is { } supplied ? X(supplied) : null,
-            evaluation.Findings.Any(finding => finding.Code is FindingCodes.EmulsifierMismatch or FindingCodes.EmulsifierLow or FindingCodes.EmulsifierMissing), words);
+            report,
+            report.RequiredHlb is { } wanted ? (X(wanted - rules.MismatchBy), X(wanted + rules.MismatchBy)) : null,
+            report.SuppliedHlb is { } supplied ? X(supplied) : null,
+            evaluation.Findings.Any(finding =>
+                finding.Code is FindingCodes.EmulsifierMismatch or FindingCodes.EmulsifierLow or FindingCodes.EmulsifierMissing
+            ),
+            words
+        );
     }
 
     private static SettlingView SettlingOf(SettlingReport report, Catalogue catalogue)
@@ -97,7 +127,13 @@ public sealed record OutlookView(IReadOnlyList<FeelScale> Feel, KeepingView? Kee
             ? $"It falls {falls:0.0} mm from pouring at {report.PourCelsius:0} °C until it sets. Stir until {report.StirUntilCelsius:0} °C."
             : $"It falls {report.VelocityMillimetresPerHour:0.0} mm an hour and the mix never sets: shake before use.";
         return new SettlingView(
-            report, catalogue.Find(report.Powder)!.Name, most, X(most), report.FallMillimetres is { } fall ? X(fall) : null, !(report.FallMillimetres <= most),
-            $"{words} {(report.Dispersed ? "Dispersed" : "In clumps")}, {report.VelocityMillimetresPerHour:0.0} mm an hour at first.");
+            report,
+            catalogue.Find(report.Powder)!.Name,
+            most,
+            X(most),
+            report.FallMillimetres is { } fall ? X(fall) : null,
+            !(report.FallMillimetres <= most),
+            $"{words} {(report.Dispersed ? "Dispersed" : "In clumps")}, {report.VelocityMillimetresPerHour:0.0} mm an hour at first."
+        );
     }
 }

@@ -13,7 +13,12 @@ public static class Typed
     public static decimal Number(string typed, string wanted)
     {
         var plain = typed.Trim().TrimEnd('%', ' ').Replace(',', '.').Replace('\u2212', '-');
-        return decimal.TryParse(plain, NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var number)
+        return decimal.TryParse(
+            plain,
+            NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign,
+            CultureInfo.InvariantCulture,
+            out var number
+        )
             ? number
             : throw new DocumentException("/text", $"“{Shortened(typed)}” is not {wanted}.");
     }
@@ -23,7 +28,9 @@ public static class Typed
     public static decimal Celsius(string? typed)
     {
         var celsius = Number(typed ?? "", "a temperature in °C");
-        return celsius >= Climates.Coldest && celsius <= MeltReport.HottestCelsius ? celsius : throw new DocumentException("/text", $"A temperature is from {Climates.Coldest:0} to {MeltReport.HottestCelsius} °C.");
+        return celsius >= Climates.Coldest && celsius <= MeltReport.HottestCelsius
+            ? celsius
+            : throw new DocumentException("/text", $"A temperature is from {Climates.Coldest:0} to {MeltReport.HottestCelsius} °C.");
     }
 
     private static string Shortened(string typed) => typed.Length <= 20 ? typed : $"{typed[..20]}…";

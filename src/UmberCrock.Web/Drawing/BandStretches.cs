@@ -20,7 +20,13 @@ public static class BandStretches
     private const double PixelsPerLetter = 6.3;
 
     /// <summary>Stretches between two temperatures, the borders interpolated between the curve's points.</summary>
-    public static IReadOnlyList<BandStretch> Along(MeltReport melt, TextureRules rules, double lowCelsius, double highCelsius, Func<double, double> x)
+    public static IReadOnlyList<BandStretch> Along(
+        MeltReport melt,
+        TextureRules rules,
+        double lowCelsius,
+        double highCelsius,
+        Func<double, double> x
+    )
     {
         var stretches = new List<BandStretch>();
         var start = lowCelsius;

@@ -18,13 +18,16 @@ public sealed record ClimateFit(IReadOnlyList<(double From, double To)> Wanted, 
     public static ClimateFit Of(MeltReport melt, Formula formula, RuleBook rules, double hottestCelsius, Func<double, double> x)
     {
         var (low, high) = ((double)formula.Climate.LowCelsius, (double)formula.Climate.HighCelsius);
-        var inside = low >= high || high <= 0 || low >= hottestCelsius
-            ? []
-            : BandStretches.Along(melt, rules.Texture, Math.Max(0, low), Math.Min(hottestCelsius, high), x);
+        var inside =
+            low >= high || high <= 0 || low >= hottestCelsius
+                ? []
+                : BandStretches.Along(melt, rules.Texture, Math.Max(0, low), Math.Min(hottestCelsius, high), x);
         var wanted = rules.Forms.Of(formula.Form).Bands;
         bool Suits(BandStretch stretch) => wanted.Contains(stretch.Band);
         return new ClimateFit(
             [.. inside.Where(Suits).Select(stretch => (stretch.From, stretch.To))],
-            inside.SkipWhile(stretch => !Suits(stretch)).FirstOrDefault(stretch => !Suits(stretch)) ?? inside.FirstOrDefault(stretch => !Suits(stretch)));
+            inside.SkipWhile(stretch => !Suits(stretch)).FirstOrDefault(stretch => !Suits(stretch))
+                ?? inside.FirstOrDefault(stretch => !Suits(stretch))
+        );
     }
 }

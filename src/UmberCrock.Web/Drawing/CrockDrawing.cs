@@ -60,7 +60,9 @@ public sealed record CrockDrawing
         {
             var height = HeightOf(evaluation.Lines[line].Percent);
             var right = CrockShape.InnerRight(y + (height / 2));
-            strata.Add(new Stratum(line, y, height, hatches[line], CrockShape.InnerLeft(y), CrockShape.InnerRight(y), right - InsetOfLeader));
+            strata.Add(
+                new Stratum(line, y, height, hatches[line], CrockShape.InnerLeft(y), CrockShape.InnerRight(y), right - InsetOfLeader)
+            );
             y += height;
         }
 
@@ -69,7 +71,12 @@ public sealed record CrockDrawing
             Strata = strata,
             Phases = MarkPhases(evaluation, strata, phases),
             Top = top,
-            Legend = [.. Hatches.All.Select(hatch => (hatch, evaluation.Lines.Where((_, line) => hatches[line] == hatch).Sum(line => line.Percent)))],
+            Legend =
+            [
+                .. Hatches.All.Select(hatch =>
+                    (hatch, evaluation.Lines.Where((_, line) => hatches[line] == hatch).Sum(line => line.Percent))
+                ),
+            ],
         };
     }
 

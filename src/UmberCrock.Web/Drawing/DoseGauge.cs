@@ -88,14 +88,15 @@ public sealed record DoseGauge
         return line.MaxPercent is { } most and > 0m ? WindowTopAt / (double)most : WindowTopAt / Math.Max(1, (double)line.Percent);
     }
 
-    private static DoseMarker MarkerOf(EvaluatedLine line) => line.Place switch
-    {
-        Place.OverLimit => DoseMarker.Block,
-        Place.Above or Place.Below => DoseMarker.Wedge,
-        Place.Near when !line.Balance => DoseMarker.Wedge,
-        Place.Near or Place.Inside or Place.Unknown => line.Balance ? DoseMarker.Ring : DoseMarker.Bead,
-        _ => throw new UnreachableException(),
-    };
+    private static DoseMarker MarkerOf(EvaluatedLine line) =>
+        line.Place switch
+        {
+            Place.OverLimit => DoseMarker.Block,
+            Place.Above or Place.Below => DoseMarker.Wedge,
+            Place.Near when !line.Balance => DoseMarker.Wedge,
+            Place.Near or Place.Inside or Place.Unknown => line.Balance ? DoseMarker.Ring : DoseMarker.Bead,
+            _ => throw new UnreachableException(),
+        };
 
     private static List<GaugeNumber> NumbersOf(EvaluatedLine line, double scale)
     {
@@ -118,7 +119,9 @@ public sealed record DoseGauge
 
     private static string LabelOf(EvaluatedLine line)
     {
-        var window = line.MaxPercent is { } most ? $"window {Shown.Short(line.MinPercent ?? 0m)} to {Shown.Short(most)}" : "no window known";
+        var window = line.MaxPercent is { } most
+            ? $"window {Shown.Short(line.MinPercent ?? 0m)} to {Shown.Short(most)}"
+            : "no window known";
         var limit = line.HardLimitPercent is { } hard ? $", limit {Shown.Short(decimal.Round(hard, 2))}" : "";
         return $"{Shown.Two(line.Percent)} percent, {window}{limit}";
     }

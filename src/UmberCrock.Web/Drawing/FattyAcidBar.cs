@@ -35,7 +35,8 @@ public sealed record FattyAcidBar(IReadOnlyList<AcidStretch> Stretches, double S
         get
         {
             var names = new List<(double, bool, string, string)>();
-            double above = double.MinValue, below = double.MinValue;
+            double above = double.MinValue,
+                below = double.MinValue;
             foreach (var stretch in Stretches.Where(stretch => stretch.Percent >= NamedFrom))
             {
                 var x = Math.Clamp(stretch.X + (stretch.Width / 2), PixelsPerName / 2, Width - (PixelsPerName / 2));
@@ -45,7 +46,14 @@ public sealed record FattyAcidBar(IReadOnlyList<AcidStretch> Stretches, double S
                     below = x;
                 else
                     continue;
-                names.Add((x, Math.Abs(below - x) < 1e-9 && Math.Abs(above - x) > 1e-9, stretch.Name, stretch.Percent.ToString("0.#", System.Globalization.CultureInfo.CurrentCulture)));
+                names.Add(
+                    (
+                        x,
+                        Math.Abs(below - x) < 1e-9 && Math.Abs(above - x) > 1e-9,
+                        stretch.Name,
+                        stretch.Percent.ToString("0.#", System.Globalization.CultureInfo.CurrentCulture)
+                    )
+                );
             }
 
             return names;
@@ -53,8 +61,8 @@ public sealed record FattyAcidBar(IReadOnlyList<AcidStretch> Stretches, double S
     }
 
     /// <summary>"saturated 46, one double bond 46, more 6.5".</summary>
-    public string Summary
-        => $"saturated {SumOf(AcidKind.Saturated):0.#}, one double bond {SumOf(AcidKind.Mono):0.#}, more {SumOf(AcidKind.Poly):0.#}";
+    public string Summary =>
+        $"saturated {SumOf(AcidKind.Saturated):0.#}, one double bond {SumOf(AcidKind.Mono):0.#}, more {SumOf(AcidKind.Poly):0.#}";
 
     /// <summary>Lays the acids out; null when none are known.</summary>
     public static FattyAcidBar? Of(IReadOnlyDictionary<string, double> acids)
@@ -74,7 +82,13 @@ public sealed record FattyAcidBar(IReadOnlyList<AcidStretch> Stretches, double S
         return new FattyAcidBar(stretches, sum);
     }
 
-    private static AcidKind KindOf(string name) => FattyAcidName.DoubleBonds(name) switch { 0 => AcidKind.Saturated, 1 => AcidKind.Mono, _ => AcidKind.Poly };
+    private static AcidKind KindOf(string name) =>
+        FattyAcidName.DoubleBonds(name) switch
+        {
+            0 => AcidKind.Saturated,
+            1 => AcidKind.Mono,
+            _ => AcidKind.Poly,
+        };
 
     private double SumOf(AcidKind kind) => Stretches.Where(stretch => stretch.Kind == kind).Sum(stretch => stretch.Percent);
 }

@@ -30,12 +30,21 @@ public sealed record MeltScale(double HottestCelsius, double MostSolidPercent, d
     public double Y(double solidPercent) => Base - (Math.Min(solidPercent, MostSolidPercent) / MostSolidPercent * (Base - Top));
 
     /// <summary>The curve of a melt result as path data.</summary>
-    public string CurveOf(MeltReport melt)
-        => Svg.Path(melt.Curve.Where(point => point.Celsius <= HottestCelsius).Select(point => (X(point.Celsius), Y(point.SolidPercent))));
+    public string CurveOf(MeltReport melt) =>
+        Svg.Path(melt.Curve.Where(point => point.Celsius <= HottestCelsius).Select(point => (X(point.Celsius), Y(point.SolidPercent))));
 }
 
-/// <summary>A bead on the curve: its place, temperature in C, the band's word and the solid percent; whether the band suits, and the temperature is of the climate.</summary>
-public sealed record MeltBead(double X, double Y, double Celsius, string Word, double SolidPercent, bool Suits = true, bool InClimate = true);
+/// <summary>A bead on the curve: its place, temperature in C, the band's word and the solid percent; whether the band suits, and the
+/// temperature is of the climate.</summary>
+public sealed record MeltBead(
+    double X,
+    double Y,
+    double Celsius,
+    string Word,
+    double SolidPercent,
+    bool Suits = true,
+    bool InClimate = true
+);
 
 /// <summary>A melt chart.</summary>
 public sealed record MeltDrawing
@@ -103,11 +112,17 @@ public sealed record MeltDrawing
         return drawing with
         {
             Fit = ClimateFit.Of(melt, formula, rules, scale.HottestCelsius, scale.X),
-            Beads = [.. drawing.Beads.Select(bead => bead with
-            {
-                Suits = wanted.Contains(rules.Texture.BandOf(BandStretches.FirmnessAt(melt, bead.Celsius))),
-                InClimate = bead.Celsius >= (double)formula.Climate.LowCelsius && bead.Celsius <= (double)formula.Climate.HighCelsius,
-            })],
+            Beads =
+            [
+                .. drawing.Beads.Select(bead =>
+                    bead with
+                    {
+                        Suits = wanted.Contains(rules.Texture.BandOf(BandStretches.FirmnessAt(melt, bead.Celsius))),
+                        InClimate =
+                            bead.Celsius >= (double)formula.Climate.LowCelsius && bead.Celsius <= (double)formula.Climate.HighCelsius,
+                    }
+                ),
+            ],
         };
     }
 
@@ -116,9 +131,10 @@ public sealed record MeltDrawing
     {
         var curve = scale.CurveOf(melt);
         var bands = BandStretches.Along(melt, rules, 0, scale.HottestCelsius, scale.X);
-        (double, double, string)? Mark(double? celsius) => celsius is { } at and >= 0 && at <= scale.HottestCelsius
-            ? (scale.X(at), scale.Y(BandStretches.SolidAt(melt, at)), $"{Svg.One(at)}")
-            : null;
+        (double, double, string)? Mark(double? celsius) =>
+            celsius is { } at and >= 0 && at <= scale.HottestCelsius
+                ? (scale.X(at), scale.Y(BandStretches.SolidAt(melt, at)), $"{Svg.One(at)}")
+                : null;
         return new MeltDrawing
         {
             Scale = scale,
@@ -129,10 +145,30 @@ public sealed record MeltDrawing
             Sets = Mark(melt.SetPointCelsius),
             Clear = Mark(melt.ClearPointCelsius),
             Bands = bands,
-            Beads = [.. ReadCelsius.Select(celsius => new MeltBead(
-                scale.X(celsius), scale.Y(BandStretches.SolidAt(melt, celsius)), celsius, BandStretches.Word(rules.BandOf(BandStretches.FirmnessAt(melt, celsius))), BandStretches.SolidAt(melt, celsius)))],
-            Readings = [.. melt.Curve.Where(point => point.Celsius <= scale.HottestCelsius).Select(point => $"{point.Celsius} °C: {BandStretches.Word(rules.BandOf(point.Firmness))}, {Svg.One(point.SolidPercent)} % solid, firmness {Svg.One(point.Firmness)}")],
-            Label = $"Melt chart, solid percent against temperature. Skin {rules.SkinCelsius:0} degrees{(Mark(melt.SetPointCelsius) is { } sets ? $", sets at {sets.Item3}" : "")}{(Mark(melt.ClearPointCelsius) is { } clears ? $", clear at {clears.Item3}" : "")}. {string.Join(", ", bands.Select(band => $"{band.Word} {band.FromCelsius:0} to {band.ToCelsius:0} degrees"))}.",
+            Beads =
+            [
+                .. ReadCelsius.Select(celsius => new MeltBead(
+                    scale.X(celsius),
+                    scale.Y(BandStretches.SolidAt(melt, celsius)),
+                    celsius,
+                    BandStretches.Word(rules.BandOf(BandStretches.FirmnessAt(melt, celsius))),
+                    BandStretches.SolidAt(melt, celsius)
+                )),
+            ],
+            Readings =
+            [
+                .. melt
+                    .Curve.Where(point => point.Celsius <= scale.HottestCelsius)
+                    .Select(point =>
+                        $"{point.Celsius} °C: {BandStretches.Word(rules.BandOf(point.Firmness))}, {Svg.One(point.SolidPercent)} "
+                        + $"% solid, firmness {Svg.One(point.Firmness)}"
+                    ),
+            ],
+            Label =
+                $"Melt chart, solid percent against temperature. Skin {rules.SkinCelsius:0} "
+                + $"degrees{(Mark(melt.SetPointCelsius) is { } sets ? $", sets at {sets.Item3}"
+                    : "")}{(Mark(melt.ClearPointCelsius) is { } clears ? $", clear at {clears.Item3}" : "")}. {string.Join(", ", bands
+                    .Select(band => $"{band.Word} {band.FromCelsius:0} to {band.ToCelsius:0} degrees"))}.",
         };
     }
 }

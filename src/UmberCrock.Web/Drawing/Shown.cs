@@ -2,7 +2,8 @@ using UmberCrock.Core.Units;
 
 namespace UmberCrock.Web.Drawing;
 
-/// <summary>Numbers as this reader's screens show them: with the decimal mark of the settings, which is that of the running request.</summary>
+/// <summary>Numbers as this reader's screens show them: with the decimal mark of the settings, which is that of the running
+/// request.</summary>
 internal static class Shown
 {
     /// <summary>A dose or a mass: two decimals.</summary>

@@ -27,7 +27,8 @@ public sealed record TextureStrip
     /// <summary>Ends of the climate; null where it runs off the strip.</summary>
     public required (double? Low, double? High) Posts { get; init; }
 
-    /// <summary>Where the texture first leaves what the form wants, going up; and the band it leaves for, empty when its own stretch says it.</summary>
+    /// <summary>Where the texture first leaves what the form wants, going up; and the band it leaves for, empty when its own stretch says
+    /// it.</summary>
     public required (double X, string Word)? Leaves { get; init; }
 
     /// <summary>The climate in words.</summary>
@@ -44,13 +45,27 @@ public sealed record TextureStrip
         var (wanted, leaves) = ClimateFit.Of(melt, formula, rules, HottestCelsius, X);
         return new TextureStrip
         {
-            Words = [.. Cut(melt, rules.Texture, low, high).Select(stretch => leaves is { Fits: true } && stretch.From == leaves.From && stretch.Style == "in" ? stretch with { Style = "left" } : stretch)],
+            Words =
+            [
+                .. Cut(melt, rules.Texture, low, high)
+                    .Select(stretch =>
+                        leaves is { Fits: true } && stretch.From == leaves.From && stretch.Style == "in"
+                            ? stretch with
+                            {
+                                Style = "left",
+                            }
+                            : stretch
+                    ),
+            ],
             Wanted = wanted,
             Ticks = [.. all.Skip(1).Select(stretch => stretch.From)],
             Posts = (low is >= 0 and <= HottestCelsius ? X(low) : null, high is >= 0 and <= HottestCelsius ? X(high) : null),
             Leaves = leaves is null ? null : (leaves.From, leaves.Fits ? "" : leaves.Word),
             ClimateText = $"{Shown.Short(formula.Climate.LowCelsius)} to {Shown.Short(formula.Climate.HighCelsius)} °C",
-            Label = $"{string.Join(", ", all.Select(stretch => $"{stretch.Word} {stretch.FromCelsius:0} to {stretch.ToCelsius:0}"))}; climate {formula.Climate.LowCelsius} to {formula.Climate.HighCelsius}",
+            Label =
+                $"{string.Join(", ", all
+                    .Select(stretch => $"{stretch.Word} {stretch.FromCelsius:0} to {stretch.ToCelsius:0}"))}; "
+                + $"climate {formula.Climate.LowCelsius} to {formula.Climate.HighCelsius}",
         };
     }
 
@@ -62,14 +77,23 @@ public sealed record TextureStrip
         {
             if (edges[part + 1] - edges[part] <= 0.5)
                 continue;
-            words.AddRange(BandStretches.Along(melt, rules, edges[part], edges[part + 1], X)
-                .Select(stretch => new StripStretch(stretch.From, stretch.To, stretch.Word, stretch.Fits, part == 1 ? "in" : "out")));
+            words.AddRange(
+                BandStretches
+                    .Along(melt, rules, edges[part], edges[part + 1], X)
+                    .Select(stretch => new StripStretch(stretch.From, stretch.To, stretch.Word, stretch.Fits, part == 1 ? "in" : "out"))
+            );
         }
 
         // A band that goes on across a post is named once, inside the climate.
-        return [.. words.Where((stretch, at) => stretch.Style == "in"
-            || !(at > 0 && words[at - 1] is { Style: "in" } before && before.Word == stretch.Word)
-            && !(at + 1 < words.Count && words[at + 1] is { Style: "in" } after && after.Word == stretch.Word))];
+        return
+        [
+            .. words.Where(
+                (stretch, at) =>
+                    stretch.Style == "in"
+                    || !(at > 0 && words[at - 1] is { Style: "in" } before && before.Word == stretch.Word)
+                        && !(at + 1 < words.Count && words[at + 1] is { Style: "in" } after && after.Word == stretch.Word)
+            ),
+        ];
     }
 
     private static double X(double celsius) => Math.Clamp(celsius, 0, HottestCelsius) / HottestCelsius * Width;

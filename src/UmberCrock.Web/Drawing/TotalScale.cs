@@ -15,11 +15,16 @@ public sealed record TotalScale(double MarkerX, bool IsParked, DoseMarker Marker
     private const double HighPercent = 101;
 
     /// <summary>All ticks, one each 0.05, longer at 0.1 and 0.5.</summary>
-    public static string Ticks => string.Concat(Enumerable.Range(0, 41)
-        .Select(tick => $"M{Svg.N(X(LowPercent + (tick * 0.05)))} 18v{Svg.N(tick % 10 == 0 ? 10 : tick % 2 == 0 ? 6 : 3.5)}"));
+    public static string Ticks =>
+        string.Concat(
+            Enumerable
+                .Range(0, 41)
+                .Select(tick => $"M{Svg.N(X(LowPercent + (tick * 0.05)))} 18v{Svg.N(tick % 10 == 0 ? 10 : tick % 2 == 0 ? 6 : 3.5)}")
+        );
 
     /// <summary>Px of a total.</summary>
-    public static double X(double percent) => Left + ((Math.Clamp(percent, LowPercent, HighPercent) - LowPercent) / (HighPercent - LowPercent) * (Right - Left));
+    public static double X(double percent) =>
+        Left + ((Math.Clamp(percent, LowPercent, HighPercent) - LowPercent) / (HighPercent - LowPercent) * (Right - Left));
 
     /// <summary>Reads a total.</summary>
     public static TotalScale Of(FormulaTotals totals)

@@ -6,8 +6,16 @@ using UmberCrock.Storage;
 
 namespace UmberCrock.Web.Hosting;
 
-/// <summary>Fills a data file with what the invented rowing club's maker has: formulas, what was tried of one, labels, and the larder.</summary>
-internal sealed class DemoData(FormulaStore formulas, LadderStore ladders, LabelStore labels, LarderStore larder, LotStore lots, TimeProvider clock)
+/// <summary>Fills a data file with what the invented rowing club's maker has: formulas, what was tried of one, labels, and the
+/// larder.</summary>
+internal sealed class DemoData(
+    FormulaStore formulas,
+    LadderStore ladders,
+    LabelStore labels,
+    LarderStore larder,
+    LotStore lots,
+    TimeProvider clock
+)
 {
     /// <summary>Lays it into a file that nobody uses yet and that is put in its place when this is done.</summary>
     public static async Task LayAsync(string file, TimeProvider clock)
@@ -18,7 +26,13 @@ internal sealed class DemoData(FormulaStore formulas, LadderStore ladders, Label
         using var larder = new LarderStore(contexts, knowledge, clock);
         await larder.PrepareAsync();
         await new DemoData(
-            new FormulaStore(contexts, knowledge, clock), new LadderStore(contexts, clock), new LabelStore(contexts, knowledge, clock), larder, new LotStore(contexts, knowledge, clock), clock).AddAsync();
+            new FormulaStore(contexts, knowledge, clock),
+            new LadderStore(contexts, clock),
+            new LabelStore(contexts, knowledge, clock),
+            larder,
+            new LotStore(contexts, knowledge, clock),
+            clock
+        ).AddAsync();
     }
 
     private async Task AddAsync()

@@ -3,13 +3,12 @@ using Microsoft.AspNetCore.Mvc.Filters;
 
 namespace UmberCrock.Web.Hosting;
 
-/// <summary>A page that is asked for something it has no handler for is not there: without one it would be shown with nothing loaded.</summary>
+/// <summary>A page that is asked for something it has no handler for is not there: without one it would be shown with nothing
+/// loaded.</summary>
 internal sealed class KnownHandlers : IPageFilter
 {
     /// <inheritdoc/>
-    public void OnPageHandlerSelected(PageHandlerSelectedContext context)
-    {
-    }
+    public void OnPageHandlerSelected(PageHandlerSelectedContext context) { }
 
     /// <inheritdoc/>
     public void OnPageHandlerExecuting(PageHandlerExecutingContext context)
@@ -19,7 +18,5 @@ internal sealed class KnownHandlers : IPageFilter
     }
 
     /// <inheritdoc/>
-    public void OnPageHandlerExecuted(PageHandlerExecutedContext context)
-    {
-    }
+    public void OnPageHandlerExecuted(PageHandlerExecutedContext context) { }
 }

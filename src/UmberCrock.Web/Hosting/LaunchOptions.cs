@@ -14,7 +14,16 @@ namespace UmberCrock.Web.Hosting;
 /// <param name="CertificateKey">Its key, where the certificate does not hold it.</param>
 /// <param name="Rules">A folder laid out as data is, whose files stand in the place of those that ship; null for none.</param>
 public sealed record LaunchOptions(
-    string Host, int Port, string DataFolder, bool? Demo, string? Restore, bool NewPassphrase, string? Certificate, string? CertificateKey, string? Rules = null)
+    string Host,
+    int Port,
+    string DataFolder,
+    bool? Demo,
+    string? Restore,
+    bool NewPassphrase,
+    string? Certificate,
+    string? CertificateKey,
+    string? Rules = null
+)
 {
     /// <summary>Options that the framework reads; they come from scripts and tests.</summary>
     private static readonly string[] OfTheFramework = ["--contentRoot", "--environment", "--applicationName", "--urls"];
@@ -23,14 +32,27 @@ public sealed record LaunchOptions(
     public bool IsLocal => Host == "localhost" || (IPAddress.TryParse(Host, out var address) && IPAddress.IsLoopback(address));
 
     /// <summary>Where it serves, as an address for a browser's line.</summary>
-    public string Address => string.Create(CultureInfo.InvariantCulture, $"{(Certificate is null ? "http" : "https")}://{(Host.Contains(':') ? $"[{Host}]" : Host)}:{Port}");
+    public string Address =>
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"{(Certificate is null ? "http" : "https")}://{(Host.Contains(':') ? $"[{Host}]" : Host)}:{Port}"
+        );
 
     /// <summary>Reads the command line ("--port 5080" or "--port=5080").</summary>
     /// <exception cref="FormatException">An option is not known, has no value or a wrong one.</exception>
     public static LaunchOptions Parse(IEnumerable<string> commandLine)
     {
         var args = commandLine.SelectMany(arg => arg.StartsWith("--", StringComparison.Ordinal) ? arg.Split('=', 2) : [arg]).ToList();
-        var options = new LaunchOptions("127.0.0.1", 5080, DefaultDataFolder(), Demo: null, Restore: null, NewPassphrase: false, Certificate: null, CertificateKey: null);
+        var options = new LaunchOptions(
+            "127.0.0.1",
+            5080,
+            DefaultDataFolder(),
+            Demo: null,
+            Restore: null,
+            NewPassphrase: false,
+            Certificate: null,
+            CertificateKey: null
+        );
         for (var at = 0; at < args.Count; at++)
         {
             string Value() => ++at < args.Count ? args[at] : throw new FormatException($"{args[at - 1]} needs a value after it.");
@@ -56,23 +78,30 @@ public sealed record LaunchOptions(
             };
         }
 
-        foreach (var file in new[] { options.Restore, options.Certificate, options.CertificateKey }.OfType<string>().Where(file => !File.Exists(file)))
+        foreach (
+            var file in new[] { options.Restore, options.Certificate, options.CertificateKey }
+                .OfType<string>()
+                .Where(file => !File.Exists(file))
+        )
             throw new FormatException($"There is no file {file}.");
         if (options.Rules is { } rules && !Directory.Exists(rules))
             throw new FormatException($"There is no folder {rules}.");
         return options;
     }
 
-    private static string HostOf(string text)
-        => text == "localhost" || IPAddress.TryParse(text, out _)
+    private static string HostOf(string text) =>
+        text == "localhost" || IPAddress.TryParse(text, out _)
             ? text
             : throw new FormatException($"--host takes an address of this computer, such as 127.0.0.1 or 0.0.0.0, not \"{text}\".");
 
-    private static int PortOf(string text)
-        => int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var port) && port <= 65535
+    private static int PortOf(string text) =>
+        int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var port) && port <= 65535
             ? port
             : throw new FormatException($"--port takes a number from 0 to 65535, not \"{text}\".");
 
-    private static string DefaultDataFolder()
-        => Path.Combine(Environment.GetFolderPath(Environment.SpecialFolder.LocalApplicationData, Environment.SpecialFolderOption.DoNotVerify), "umber-crock");
+    private static string DefaultDataFolder() =>
+        Path.Combine(
+            Environment.GetFolderPath(Environment.SpecialFolder.LocalApplicationData, Environment.SpecialFolderOption.DoNotVerify),
+            "umber-crock"
+        );
 }

@@ -36,7 +36,10 @@ internal static class Opening
             SetPassphrase(keeper, say);
         if (launch.IsLocal)
             return;
-        say("Other devices on this network can reach this application now; they are asked for the passphrase. Serve it like this only on a network you trust.");
+        say(
+            "Other devices on this network can reach this application now; they are asked for the passphrase. Serve it like this "
+                + "only on a network you trust."
+        );
         if (launch.Certificate is null)
             say("Without a certificate (--cert) what is sent can be read by others on the network.");
     }
@@ -71,20 +74,26 @@ internal static class Opening
         var next = $"{folder.DataFile}.restored";
         await Copies.UnpackAsync(copy, next);
         foreach (var part in Ends.Select(end => folder.DataFile + end).Where(File.Exists))
-            File.Move(part, $"{part}.before-{DateTime.UtcNow.ToString("yyyyMMdd'T'HHmmss", System.Globalization.CultureInfo.InvariantCulture)}");
+            File.Move(
+                part,
+                $"{part}.before-{DateTime.UtcNow.ToString("yyyyMMdd'T'HHmmss", System.Globalization.CultureInfo.InvariantCulture)}"
+            );
         File.Move(next, folder.DataFile);
         say($"{copy} was put in its place. What stood there before lies beside it, in {folder.Path}.");
     }
 
     /// <summary>The sentence for what stops a start; null for a fault that has none.</summary>
-    public static string? WordsOf(Exception problem, LaunchOptions launch) => problem switch
-    {
-        DataFileException file => file.Message,
-        SqliteException sqlite => DataFile.WordsOf(sqlite, launch.DataFolder + "/umber-crock.db"),
-        DbUpdateException { InnerException: SqliteException sqlite } => DataFile.WordsOf(sqlite, launch.DataFolder + "/umber-crock.db"),
-        IOException { InnerException: Microsoft.AspNetCore.Connections.AddressInUseException } => $"Port {launch.Port} is taken by another program. Stop that one, or choose another port with --port N.",
-        IOException io => $"{launch.DataFolder}: {io.Message} If the disk is full, make some room, then try again.",
-        UnauthorizedAccessException denied => $"{launch.DataFolder}: {denied.Message} The folder must be yours; --data DIR starts with another one.",
-        _ => null,
-    };
+    public static string? WordsOf(Exception problem, LaunchOptions launch) =>
+        problem switch
+        {
+            DataFileException file => file.Message,
+            SqliteException sqlite => DataFile.WordsOf(sqlite, launch.DataFolder + "/umber-crock.db"),
+            DbUpdateException { InnerException: SqliteException sqlite } => DataFile.WordsOf(sqlite, launch.DataFolder + "/umber-crock.db"),
+            IOException { InnerException: Microsoft.AspNetCore.Connections.AddressInUseException } =>
+                $"Port {launch.Port} is taken by another program. Stop that one, or choose another port with --port N.",
+            IOException io => $"{launch.DataFolder}: {io.Message} If the disk is full, make some room, then try again.",
+            UnauthorizedAccessException denied =>
+                $"{launch.DataFolder}: {denied.Message} The folder must be yours; --data DIR starts with another one.",
+            _ => null,
+        };
 }

@@ -20,6 +20,9 @@ internal static class OwnRules
         if (problems.Count == 0)
             return Catalogue.Read(files);
         var told = string.Join("\n  ", problems.Take(MostTold));
-        throw new FormatException($"the files in {folder} do not hold together:\n  {told}{(problems.Count > MostTold ? $"\n  and {problems.Count - MostTold} more" : "")}");
+        throw new FormatException(
+            $"the files in {folder} do not hold together:\n  "
+                + $"{told}{(problems.Count > MostTold ? $"\n  and {problems.Count - MostTold} more" : "")}"
+        );
     }
 }

@@ -26,29 +26,54 @@ internal sealed record Refusal(int Status, string Detail, IReadOnlyList<Document
     private static readonly int[] WhileBusy = [5, 6];
 
     /// <summary>What an exception means to whoever sent the request; null for a fault of ours.</summary>
-    public static Refusal? Of(Exception exception) => exception switch
-    {
-        DocumentException { IsMalformed: true } refused => new(StatusCodes.Status400BadRequest, "This is not well-formed JSON.", refused.Problems),
-        DocumentException refused => new(StatusCodes.Status422UnprocessableEntity, "This was understood, but cannot be taken as it is. Nothing was changed.", refused.Problems),
-        RefusedRequestException refused => new(refused.Status, refused.Message, []),
-        BadHttpRequestException bad => new(bad.StatusCode, $"The request cannot be read: {bad.Message}", []),
-        StaleException stale => new(StatusCodes.Status409Conflict, $"{stale.Message} Nothing was changed.", []),
-        UnreadableRowException odd => new(StatusCodes.Status422UnprocessableEntity, odd.Message, [], odd.Row),
-        DataFileException file => new(StatusCodes.Status422UnprocessableEntity, file.Message, []),
-        InvalidDataException or JsonException => new(StatusCodes.Status400BadRequest, "The request holds something that cannot be read.", []),
-        _ when SqliteOf(exception) is { SqliteErrorCode: DiskFull } => new(
-            StatusCodes.Status507InsufficientStorage, "The disk is full: this was not kept. Make some room on it, then do it again; what was kept before is safe.", []),
-        _ when SqliteOf(exception) is { } busy && WhileBusy.Contains(busy.SqliteErrorCode) => new(
-            StatusCodes.Status409Conflict, "Something else was being written just then. Nothing was changed; do it again.", []),
-        _ when SqliteOf(exception) is { } disk && OfTheDisk.Contains(disk.SqliteErrorCode) => new(
-            StatusCodes.Status507InsufficientStorage, "The data file cannot be written to: this was not kept. Look whether its disk is there and not read-only, then do it again.", []),
-        _ => null,
-    };
+    public static Refusal? Of(Exception exception) =>
+        exception switch
+        {
+            DocumentException { IsMalformed: true } refused => new(
+                StatusCodes.Status400BadRequest,
+                "This is not well-formed JSON.",
+                refused.Problems
+            ),
+            DocumentException refused => new(
+                StatusCodes.Status422UnprocessableEntity,
+                "This was understood, but cannot be taken as it is. Nothing was changed.",
+                refused.Problems
+            ),
+            RefusedRequestException refused => new(refused.Status, refused.Message, []),
+            BadHttpRequestException bad => new(bad.StatusCode, $"The request cannot be read: {bad.Message}", []),
+            StaleException stale => new(StatusCodes.Status409Conflict, $"{stale.Message} Nothing was changed.", []),
+            UnreadableRowException odd => new(StatusCodes.Status422UnprocessableEntity, odd.Message, [], odd.Row),
+            DataFileException file => new(StatusCodes.Status422UnprocessableEntity, file.Message, []),
+            InvalidDataException or JsonException => new(
+                StatusCodes.Status400BadRequest,
+                "The request holds something that cannot be read.",
+                []
+            ),
+            _ when SqliteOf(exception) is { SqliteErrorCode: DiskFull } => new(
+                StatusCodes.Status507InsufficientStorage,
+                "The disk is full: this was not kept. Make some room on it, then do it again; what was kept before is safe.",
+                []
+            ),
+            _ when SqliteOf(exception) is { } busy && WhileBusy.Contains(busy.SqliteErrorCode) => new(
+                StatusCodes.Status409Conflict,
+                "Something else was being written just then. Nothing was changed; do it again.",
+                []
+            ),
+            _ when SqliteOf(exception) is { } disk && OfTheDisk.Contains(disk.SqliteErrorCode) => new(
+                StatusCodes.Status507InsufficientStorage,
+                "The data file cannot be written to: this was not kept. Look whether its disk is there and not read-only, then "
+                    + "do it again.",
+                []
+            ),
+            _ => null,
+        };
 
-    private static SqliteException? SqliteOf(Exception exception) => exception as SqliteException ?? exception.InnerException as SqliteException;
+    private static SqliteException? SqliteOf(Exception exception) =>
+        exception as SqliteException ?? exception.InnerException as SqliteException;
 }
 
-/// <summary>Answers what was refused: with a problem document (RFC 9457) whose errors name the member by JSON pointer or, in a window, with a page that says what to do.</summary>
+/// <summary>Answers what was refused: with a problem document (RFC 9457) whose errors name the member by JSON pointer or, in a window, with
+/// a page that says what to do.</summary>
 internal sealed class ProblemWriter(ILogger<ProblemWriter> log) : IExceptionHandler
 {
     /// <summary>Where the page is.</summary>
@@ -68,14 +93,29 @@ internal sealed class ProblemWriter(ILogger<ProblemWriter> log) : IExceptionHand
         if (refusal is null)
         {
             ProblemLog.Unexpected(log, exception, path);
-            refusal = new Refusal(StatusCodes.Status500InternalServerError, "Something went wrong on our side. Nothing of this request was kept. Try it again; if it comes back, look at the console.", []);
+            refusal = new Refusal(
+                StatusCodes.Status500InternalServerError,
+                "Something went wrong on our side. Nothing of this request was kept. Try it again; if it comes back, look at the console.",
+                []
+            );
         }
 
         if (!IsForMachines(path) && IsWindow(httpContext.Request))
         {
-            httpContext.Items[typeof(Refusal)] = exception is DocumentException document && FormulaShown(httpContext.Request, path) is { } key
-                ? refusal with { Detail = "This formula is kept, but cannot be shown.", Errors = [], Odd = new UnreadableRow(RowKind.Formula, key, "This formula", string.Join(" ", document.Problems.Take(2).Select(problem => $"{problem.Pointer} {problem.Reason}"))) }
-                : refusal;
+            httpContext.Items[typeof(Refusal)] =
+                exception is DocumentException document && FormulaShown(httpContext.Request, path) is { } key
+                    ? refusal with
+                    {
+                        Detail = "This formula is kept, but cannot be shown.",
+                        Errors = [],
+                        Odd = new UnreadableRow(
+                            RowKind.Formula,
+                            key,
+                            "This formula",
+                            string.Join(" ", document.Problems.Take(2).Select(problem => $"{problem.Pointer} {problem.Reason}"))
+                        ),
+                    }
+                    : refusal;
             return false;
         }
 
@@ -83,24 +123,37 @@ internal sealed class ProblemWriter(ILogger<ProblemWriter> log) : IExceptionHand
         return true;
     }
 
-    /// <summary>The key of the formula that a page was only to show: where that is refused, it is the formula that cannot be shown. Null for any other request.</summary>
-    private static string? FormulaShown(HttpRequest request, PathString path)
-        => HttpMethods.IsGet(request.Method) && !request.QueryString.HasValue && path.StartsWithSegments("/bench", StringComparison.Ordinal, out var rest)
-            && rest.Value!.Trim('/').Split('/')[0] is { Length: > 0 and < 20 } key && key.All(char.IsAsciiDigit) ? key : null;
+    /// <summary>The key of the formula that a page was only to show: where that is refused, it is the formula that cannot be shown. Null
+    /// for any other request.</summary>
+    private static string? FormulaShown(HttpRequest request, PathString path) =>
+        HttpMethods.IsGet(request.Method)
+        && !request.QueryString.HasValue
+        && path.StartsWithSegments("/bench", StringComparison.Ordinal, out var rest)
+        && rest.Value!.Trim('/').Split('/')[0] is { Length: > 0 and < 20 } key
+        && key.All(char.IsAsciiDigit)
+            ? key
+            : null;
 
     /// <summary>True when a person will see the answer in a window, as against a script that reads it.</summary>
-    public static bool IsWindow(HttpRequest request) => !IsForMachines(request.Path) && request.Headers.Accept.ToString().Contains("text/html", StringComparison.Ordinal);
+    public static bool IsWindow(HttpRequest request) =>
+        !IsForMachines(request.Path) && request.Headers.Accept.ToString().Contains("text/html", StringComparison.Ordinal);
 
     /// <summary>True for addresses that only programs ask for.</summary>
-    public static bool IsForMachines(PathString path)
-        => path.StartsWithSegments("/api", StringComparison.Ordinal) || path.StartsWithSegments("/schemas", StringComparison.Ordinal) || path.StartsWithSegments("/openapi", StringComparison.Ordinal);
+    public static bool IsForMachines(PathString path) =>
+        path.StartsWithSegments("/api", StringComparison.Ordinal)
+        || path.StartsWithSegments("/schemas", StringComparison.Ordinal)
+        || path.StartsWithSegments("/openapi", StringComparison.Ordinal);
 
     /// <summary>A problem document.</summary>
-    public static IResult Write(int status, string detail, IReadOnlyList<DocumentProblem> errors)
-        => Results.Problem(
+    public static IResult Write(int status, string detail, IReadOnlyList<DocumentProblem> errors) =>
+        Results.Problem(
             statusCode: status,
             detail: detail,
-            extensions: new Dictionary<string, object?> { ["errors"] = errors.Select(error => new { pointer = error.Pointer, reason = error.Reason }).ToArray() });
+            extensions: new Dictionary<string, object?>
+            {
+                ["errors"] = errors.Select(error => new { pointer = error.Pointer, reason = error.Reason }).ToArray(),
+            }
+        );
 }
 
 internal static partial class ProblemLog

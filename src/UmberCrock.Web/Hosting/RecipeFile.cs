@@ -15,7 +15,8 @@ internal sealed record RecipeFile(Formula? Formula, string Text)
 
     private static ReadOnlySpan<byte> ZipMark => "PK\u0003\u0004"u8;
 
-    /// <summary>Reads a file by what it holds, not by its name: a formula document, a workbook, a table of separated values, or plain text.</summary>
+    /// <summary>Reads a file by what it holds, not by its name: a formula document, a workbook, a table of separated values, or plain
+    /// text.</summary>
     /// <exception cref="DocumentException">It is none of these, or more than a recipe; says what and why.</exception>
     public static RecipeFile Read(ReadOnlyMemory<byte> bytes, Catalogue catalogue, CancellationToken cancel = default)
     {
@@ -46,12 +47,18 @@ internal sealed record RecipeFile(Formula? Formula, string Text)
         }
         catch (OperationCanceledException) when (!cancel.IsCancellationRequested)
         {
-            throw new DocumentException("/", "This workbook takes too long to read. Save the recipe's table alone, as .xlsx or .csv. Nothing was taken.");
+            throw new DocumentException(
+                "/",
+                "This workbook takes too long to read. Save the recipe's table alone, as .xlsx or .csv. Nothing was taken."
+            );
         }
         catch (Exception problem) when (problem is not (DocumentException or OperationCanceledException))
         {
             // A broken workbook is answered with whatever the reader stumbled over.
-            throw new DocumentException("/", "This is a packed file, but no workbook that can be read. Save it anew as .xlsx, or as .csv. Nothing was taken.");
+            throw new DocumentException(
+                "/",
+                "This is a packed file, but no workbook that can be read. Save it anew as .xlsx, or as .csv. Nothing was taken."
+            );
         }
     }
 
@@ -59,7 +66,10 @@ internal sealed record RecipeFile(Formula? Formula, string Text)
     private static string Decode(ReadOnlySpan<byte> bytes)
     {
         if (bytes.Contains((byte)0))
-            throw new DocumentException("/", "This is not a text, a table or a formula. Take .json, .csv, .xlsx or .txt. Nothing was taken.");
+            throw new DocumentException(
+                "/",
+                "This is not a text, a table or a formula. Take .json, .csv, .xlsx or .txt. Nothing was taken."
+            );
         try
         {
             return new UTF8Encoding(encoderShouldEmitUTF8Identifier: false, throwOnInvalidBytes: true).GetString(bytes).TrimStart('\uFEFF');

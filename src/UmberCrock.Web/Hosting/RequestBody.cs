@@ -16,7 +16,10 @@ internal static class RequestBody
     public static async Task<JsonDocument> ReadJsonAsync(HttpRequest request)
     {
         if (!request.HasJsonContentType())
-            throw new RefusedRequestException(StatusCodes.Status415UnsupportedMediaType, "Send JSON, with the content type application/json.");
+            throw new RefusedRequestException(
+                StatusCodes.Status415UnsupportedMediaType,
+                "Send JSON, with the content type application/json."
+            );
         return FormulaReader.ParseJson(await ReadBytesAsync(request.Body, request.ContentLength));
     }
 
@@ -39,6 +42,6 @@ internal static class RequestBody
         return buffer.ToArray();
     }
 
-    private static RefusedRequestException TooLarge()
-        => new(StatusCodes.Status413PayloadTooLarge, "The body is larger than 1 MiB. A formula of 200 lines needs a fiftieth of that.");
+    private static RefusedRequestException TooLarge() =>
+        new(StatusCodes.Status413PayloadTooLarge, "The body is larger than 1 MiB. A formula of 200 lines needs a fiftieth of that.");
 }

@@ -12,10 +12,12 @@ internal static partial class RequestDoor
     /// <summary>Most fields of a form: the settings have about two hundred.</summary>
     public const int MostFields = 1000;
 
-    /// <summary>Largest body but for that of a saved file: what is over a mebibyte is refused in words, with some room to receive it.</summary>
+    /// <summary>Largest body but for that of a saved file: what is over a mebibyte is refused in words, with some room to receive
+    /// it.</summary>
     private const long MostBytes = 8L * 1024 * 1024;
 
-    private const string Policy = "default-src 'self'; img-src 'self' data:; base-uri 'none'; object-src 'none'; frame-ancestors 'none'; form-action 'self'";
+    private const string Policy =
+        "default-src 'self'; img-src 'self' data:; base-uri 'none'; object-src 'none'; frame-ancestors 'none'; form-action 'self'";
 
     /// <summary>Sets the headers of every answer, errors too.</summary>
     public static Task HeadersAsync(HttpContext context, RequestDelegate next)
@@ -57,7 +59,9 @@ internal static partial class RequestDoor
         }
 
         if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } limit)
-            limit.MaxRequestBodySize = request.Path.StartsWithSegments("/copies", StringComparison.Ordinal) ? IncomingFiles.MostBytes : MostBytes;
+            limit.MaxRequestBodySize = request.Path.StartsWithSegments("/copies", StringComparison.Ordinal)
+                ? IncomingFiles.MostBytes
+                : MostBytes;
         if (request.Query.Keys.Any(name => !FieldName().IsMatch(name)))
             throw new RefusedRequestException(StatusCodes.Status400BadRequest, "The address asks with a name that no field here has.");
         if (HttpMethods.IsPost(request.Method) && request.HasFormContentType)
@@ -67,13 +71,21 @@ internal static partial class RequestDoor
 
     /// <summary>The fields of a form.</summary>
     /// <exception cref="RefusedRequestException">415: the request is no form.</exception>
-    public static IFormCollection Form(HttpRequest request)
-        => request.HasFormContentType ? request.Form : throw new RefusedRequestException(StatusCodes.Status415UnsupportedMediaType, "Send a form (application/x-www-form-urlencoded or multipart/form-data).");
+    public static IFormCollection Form(HttpRequest request) =>
+        request.HasFormContentType
+            ? request.Form
+            : throw new RefusedRequestException(
+                StatusCodes.Status415UnsupportedMediaType,
+                "Send a form (application/x-www-form-urlencoded or multipart/form-data)."
+            );
 
     /// <summary>People read numbers with the mark they chose; machines always with the point.</summary>
     public static Task DecimalMarkAsync(HttpContext context, RequestDelegate next)
     {
-        if (!ProblemWriter.IsForMachines(context.Request.Path) && context.RequestServices.GetRequiredService<Knowledge>().Workshop.DecimalMark == DecimalMark.Comma)
+        if (
+            !ProblemWriter.IsForMachines(context.Request.Path)
+            && context.RequestServices.GetRequiredService<Knowledge>().Workshop.DecimalMark == DecimalMark.Comma
+        )
             CultureInfo.CurrentCulture = DecimalMarks.Comma;
         return next(context);
     }
@@ -85,15 +97,34 @@ internal static partial class RequestDoor
         {
             form = await request.ReadFormAsync(request.HttpContext.RequestAborted);
         }
-        catch (Exception bad) when (bad is InvalidDataException or IOException or ArgumentException or FormatException or InvalidOperationException or NotSupportedException && bad is not BadHttpRequestException)
+        catch (Exception bad)
+            when (bad
+                    is InvalidDataException
+                        or IOException
+                        or ArgumentException
+                        or FormatException
+                        or InvalidOperationException
+                        or NotSupportedException
+                && bad is not BadHttpRequestException
+            )
         {
-            throw new RefusedRequestException(StatusCodes.Status400BadRequest, "The form cannot be read: it is cut short, has too many or too long fields, or holds signs that do not belong in text. Nothing was changed.");
+            throw new RefusedRequestException(
+                StatusCodes.Status400BadRequest,
+                "The form cannot be read: it is cut short, has too many or too long fields, or holds signs that do not belong in "
+                    + "text. Nothing was changed."
+            );
         }
 
         if (form.Keys.Any(name => !FieldName().IsMatch(name)) || form.Files.Any(file => !FieldName().IsMatch(file.Name)))
-            throw new RefusedRequestException(StatusCodes.Status400BadRequest, "The form has a field with a name that no field here has. Nothing was changed.");
+            throw new RefusedRequestException(
+                StatusCodes.Status400BadRequest,
+                "The form has a field with a name that no field here has. Nothing was changed."
+            );
         if (form.Any(field => field.Value.Any(value => value is not null && !IsText(value))))
-            throw new RefusedRequestException(StatusCodes.Status400BadRequest, "The form holds text that is not valid Unicode, or a NUL. Nothing was changed.");
+            throw new RefusedRequestException(
+                StatusCodes.Status400BadRequest,
+                "The form holds text that is not valid Unicode, or a NUL. Nothing was changed."
+            );
     }
 
     /// <summary>True for text that is whole: no NUL, and no half of a pair of surrogates.</summary>

@@ -6,7 +6,8 @@ namespace UmberCrock.Web.Hosting;
 internal static class SpareMemory
 {
     /// <summary>
-    /// Gives it back to the system: what is managed by a full collection, what SQLite and compression freed by the C library, which otherwise keeps it in a pool for each thread.
+    /// Gives it back to the system: what is managed by a full collection, what SQLite and compression freed by the C library, which
+    /// otherwise keeps it in a pool for each thread.
     /// It takes about a tenth of a second.
     /// </summary>
     public static void GiveBack()

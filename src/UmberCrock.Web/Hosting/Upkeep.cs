@@ -6,10 +6,20 @@ using UmberCrock.Web.Access;
 namespace UmberCrock.Web.Hosting;
 
 /// <summary>
-/// What is done without being asked: a copy after each day of use, the log written into the file and memory given back when nobody works, the bin emptied of what has lain there for 30 days,
+/// What is done without being asked: a copy after each day of use, the log written into the file and memory given back when nobody works,
+/// the bin emptied of what has lain there for 30 days,
 /// the door for phones closed when it should be.
 /// </summary>
-internal sealed class Upkeep(DataFolder folder, Copies copies, DataHouse house, BinStore bin, Pairing pairing, IncomingFiles incoming, TimeProvider clock, ILogger<Upkeep> log) : BackgroundService
+internal sealed class Upkeep(
+    DataFolder folder,
+    Copies copies,
+    DataHouse house,
+    BinStore bin,
+    Pairing pairing,
+    IncomingFiles incoming,
+    TimeProvider clock,
+    ILogger<Upkeep> log
+) : BackgroundService
 {
     private static readonly TimeSpan Every = TimeSpan.FromSeconds(15);
     private static readonly TimeSpan Idle = TimeSpan.FromSeconds(10);
@@ -47,8 +57,7 @@ internal sealed class Upkeep(DataFolder folder, Copies copies, DataHouse house, 
             {
                 UpkeepLog.Failed(log, problem);
             }
-        }
-        while (!stoppingToken.IsCancellationRequested && await NextAsync(timer, stoppingToken));
+        } while (!stoppingToken.IsCancellationRequested && await NextAsync(timer, stoppingToken));
     }
 
     private static async Task<bool> NextAsync(PeriodicTimer timer, CancellationToken stop)
@@ -65,7 +74,9 @@ internal sealed class Upkeep(DataFolder folder, Copies copies, DataHouse house, 
 
     private async Task CopyAfterADayAsync()
     {
-        var last = copies.List() is [var newest, ..] ? newest.MadeAt : new DateTimeOffset(File.GetCreationTimeUtc(folder.DataFile), TimeSpan.Zero);
+        var last = copies.List() is [var newest, ..]
+            ? newest.MadeAt
+            : new DateTimeOffset(File.GetCreationTimeUtc(folder.DataFile), TimeSpan.Zero);
         var changed = new[] { folder.DataFile, $"{folder.DataFile}-wal" }.Where(File.Exists).Max(File.GetLastWriteTimeUtc);
         if (DayOf(last) >= DayOf(clock.GetUtcNow()) || changed <= last.UtcDateTime)
             return;
@@ -74,7 +85,8 @@ internal sealed class Upkeep(DataFolder folder, Copies copies, DataHouse house, 
             await house.CopyAsync(CopyReason.Day);
             Trouble = null;
         }
-        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException or DataFileException or Microsoft.Data.Sqlite.SqliteException)
+        catch (Exception problem)
+            when (problem is IOException or UnauthorizedAccessException or DataFileException or Microsoft.Data.Sqlite.SqliteException)
         {
             Trouble = $"The copy of yesterday was not made: {problem.Message}";
             UpkeepLog.NoCopy(log, problem.Message);
@@ -109,16 +121,27 @@ internal sealed class IncomingFiles(DataFolder folder, TimeProvider clock)
     {
         var token = AccessKeeper.Token(TokenBytes);
         DataFolder.Made(Folder);
-        await using var file = new FileStream(PathOf(token), new FileStreamOptions { Mode = FileMode.CreateNew, Access = FileAccess.Write, UnixCreateMode = DataFolder.OwnerOnly });
+        await using var file = new FileStream(
+            PathOf(token),
+            new FileStreamOptions
+            {
+                Mode = FileMode.CreateNew,
+                Access = FileAccess.Write,
+                UnixCreateMode = DataFolder.OwnerOnly,
+            }
+        );
         await content.CopyToAsync(file, cancel);
         return token;
     }
 
     /// <summary>Where one lies.</summary>
     /// <exception cref="DocumentException">It is not there any more.</exception>
-    public string Find(string? token)
-        => token is { Length: > 10 and < 40 } && token.All(letter => char.IsAsciiLetterOrDigit(letter) || letter is '-' or '_') && File.Exists(PathOf(token))
-            ? PathOf(token) : throw new DocumentException("/file", "That file is no longer here. Choose it again.");
+    public string Find(string? token) =>
+        token is { Length: > 10 and < 40 }
+        && token.All(letter => char.IsAsciiLetterOrDigit(letter) || letter is '-' or '_')
+        && File.Exists(PathOf(token))
+            ? PathOf(token)
+            : throw new DocumentException("/file", "That file is no longer here. Choose it again.");
 
     /// <summary>Takes one away.</summary>
     public static void Remove(string path) => File.Delete(path);
@@ -128,7 +151,11 @@ internal sealed class IncomingFiles(DataFolder folder, TimeProvider clock)
     {
         if (!Directory.Exists(Folder))
             return;
-        foreach (var old in new DirectoryInfo(Folder).EnumerateFiles().Where(file => clock.GetUtcNow().UtcDateTime - file.LastWriteTimeUtc > Lives))
+        foreach (
+            var old in new DirectoryInfo(Folder)
+                .EnumerateFiles()
+                .Where(file => clock.GetUtcNow().UtcDateTime - file.LastWriteTimeUtc > Lives)
+        )
             old.Delete();
     }
 

@@ -3,7 +3,14 @@ using UmberCrock.Storage;
 namespace UmberCrock.Web.Hosting;
 
 /// <summary>Whether a page is behind: the versions of what it shows, as one word that it sent out with and can ask for again.</summary>
-internal sealed class Versions(FormulaStore formulas, LabelStore labels, LadderStore ladders, SettingStore settings, LarderStore larder, LotStore lots)
+internal sealed class Versions(
+    FormulaStore formulas,
+    LabelStore labels,
+    LadderStore ladders,
+    SettingStore settings,
+    LarderStore larder,
+    LotStore lots
+)
 {
     private const int MostThings = 8;
 
@@ -23,13 +30,16 @@ internal sealed class Versions(FormulaStore formulas, LabelStore labels, LadderS
         return string.Join(' ', words);
     }
 
-    private async Task<long?> OfAsync(string kind, string key, long id) => kind switch
-    {
-        "formula" => await formulas.VersionAsync(id),
-        "label" => (await labels.FindAsync(id)).Version,
-        "ladders" => (await ladders.ListAsync(id)).Ladders.Sum(ladder => ladder.Version + 1),
-        "settings" => await settings.VersionAsync(),
-        "ingredient" => larder.VersionOf(key) + larder.VersionsOfValues(key) + (await lots.KeptAsync(key)).Lots.Sum(lot => lot.Version + 1),
-        _ => null,
-    };
+    private async Task<long?> OfAsync(string kind, string key, long id) =>
+        kind switch
+        {
+            "formula" => await formulas.VersionAsync(id),
+            "label" => (await labels.FindAsync(id)).Version,
+            "ladders" => (await ladders.ListAsync(id)).Ladders.Sum(ladder => ladder.Version + 1),
+            "settings" => await settings.VersionAsync(),
+            "ingredient" => larder.VersionOf(key)
+                + larder.VersionsOfValues(key)
+                + (await lots.KeptAsync(key)).Lots.Sum(lot => lot.Version + 1),
+            _ => null,
+        };
 }

@@ -8,7 +8,8 @@ using UmberCrock.Core.Intake;
 namespace UmberCrock.Web.Hosting;
 
 /// <summary>
-/// Reads the cells of a workbook (Office Open XML, ECMA-376) as a stream: no more columns, rows, texts or time than a recipe needs, whatever the file says of its own size.
+/// Reads the cells of a workbook (Office Open XML, ECMA-376) as a stream: no more columns, rows, texts or time than a recipe needs,
+/// whatever the file says of its own size.
 /// </summary>
 internal static class Workbook
 {
@@ -26,7 +27,14 @@ internal static class Workbook
     private const int LookEvery = 2000;
     private const string Relations = "http://schemas.openxmlformats.org/officeDocument/2006/relationships";
 
-    private static readonly XmlReaderSettings Strict = new() { DtdProcessing = DtdProcessing.Prohibit, XmlResolver = null, IgnoreComments = true, IgnoreProcessingInstructions = true, MaxCharactersInDocument = MostUnpacked };
+    private static readonly XmlReaderSettings Strict = new()
+    {
+        DtdProcessing = DtdProcessing.Prohibit,
+        XmlResolver = null,
+        IgnoreComments = true,
+        IgnoreProcessingInstructions = true,
+        MaxCharactersInDocument = MostUnpacked,
+    };
 
     /// <summary>The rows of every sheet that has some, in the order of the workbook.</summary>
     /// <exception cref="DocumentException">It unpacks to more than a recipe, or a sheet has more rows than one.</exception>
@@ -52,7 +60,11 @@ internal static class Workbook
         {
             while (Next(relations, budget))
             {
-                if (relations is { NodeType: XmlNodeType.Element, LocalName: "Relationship" } && relations.GetAttribute("Id") is { } id && relations.GetAttribute("Target") is { } target)
+                if (
+                    relations is { NodeType: XmlNodeType.Element, LocalName: "Relationship" }
+                    && relations.GetAttribute("Id") is { } id
+                    && relations.GetAttribute("Target") is { } target
+                )
                     targets[id] = target.StartsWith('/') ? target[1..] : $"xl/{target}";
             }
         }
@@ -61,7 +73,11 @@ internal static class Workbook
         using var book = Open(zip.GetEntry("xl/workbook.xml")!, budget);
         while (sheets.Count < MostSheets && Next(book, budget))
         {
-            if (book is { NodeType: XmlNodeType.Element, LocalName: "sheet" } && book.GetAttribute("id", Relations) is { } id && targets.TryGetValue(id, out var part))
+            if (
+                book is { NodeType: XmlNodeType.Element, LocalName: "sheet" }
+                && book.GetAttribute("id", Relations) is { } id
+                && targets.TryGetValue(id, out var part)
+            )
                 sheets.Add(part);
         }
 
@@ -92,7 +108,10 @@ internal static class Workbook
             {
                 End();
                 if (++looked > MostRows)
-                    throw new DocumentException("/", $"The table has more than {MostRows} rows. Keep the recipe's rows in a table of their own. Nothing was taken.");
+                    throw new DocumentException(
+                        "/",
+                        $"The table has more than {MostRows} rows. Keep the recipe's rows in a table of their own. Nothing was taken."
+                    );
                 (cells, inRow) = ([], !xml.IsEmptyElement);
             }
             else if (inRow && xml is { NodeType: XmlNodeType.Element, LocalName: "c" })
@@ -145,7 +164,11 @@ internal static class Workbook
                 within = xml.LocalName is "v" or "t" && !xml.IsEmptyElement;
             else if (xml.NodeType == XmlNodeType.EndElement)
                 within = false;
-            else if (within && text.Length < LongestText && xml.NodeType is XmlNodeType.Text or XmlNodeType.CDATA or XmlNodeType.SignificantWhitespace or XmlNodeType.Whitespace)
+            else if (
+                within
+                && text.Length < LongestText
+                && xml.NodeType is XmlNodeType.Text or XmlNodeType.CDATA or XmlNodeType.SignificantWhitespace or XmlNodeType.Whitespace
+            )
                 text.Append(xml.Value.AsSpan(0, Math.Min(xml.Value.Length, LongestText)));
         }
 
@@ -153,9 +176,10 @@ internal static class Workbook
     }
 
     /// <summary>A number without the noise of its binary form, and without an exponent.</summary>
-    private static string Number(string text)
-        => double.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out var number) && Math.Abs(number) < 1e12
-            ? ((decimal)number).ToString(CultureInfo.InvariantCulture) : text;
+    private static string Number(string text) =>
+        double.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out var number) && Math.Abs(number) < 1e12
+            ? ((decimal)number).ToString(CultureInfo.InvariantCulture)
+            : text;
 
     /// <summary>The column of a reference like "AB12", from 0; the next one when it says none.</summary>
     private static int ColumnOf(string? reference, int next)
@@ -174,7 +198,8 @@ internal static class Workbook
 
     private static XmlReader Open(ZipArchiveEntry part, Budget budget) => XmlReader.Create(new BoundedStream(part.Open(), budget), Strict);
 
-    private static DocumentException TooMuch() => new("/", $"This workbook unpacks to more than {MostUnpacked / 1024 / 1024} MiB, which no recipe does. Nothing was taken.");
+    private static DocumentException TooMuch() =>
+        new("/", $"This workbook unpacks to more than {MostUnpacked / 1024 / 1024} MiB, which no recipe does. Nothing was taken.");
 
     /// <summary>What reading one workbook may take, all parts together.</summary>
     private sealed class Budget(CancellationToken cancel)
@@ -220,9 +245,7 @@ internal static class Workbook
             return read;
         }
 
-        public override void Flush()
-        {
-        }
+        public override void Flush() { }
 
         public override long Seek(long offset, SeekOrigin origin) => throw new NotSupportedException();
 

@@ -27,7 +27,14 @@ internal sealed record CodeRun(double X, double Y, double Width, double Height);
 /// <param name="Folds">Upright dashes between its columns, x in mm.</param>
 /// <param name="Code">The code that holds batch and ingredient list; empty for none.</param>
 /// <param name="SmallestType">Its smallest type, mm.</param>
-internal sealed record LabelArt(LabelSize Size, IReadOnlyList<TypeLine> Lines, IReadOnlyList<InkLine> Ink, IReadOnlyList<double> Folds, IReadOnlyList<CodeRun> Code, double SmallestType)
+internal sealed record LabelArt(
+    LabelSize Size,
+    IReadOnlyList<TypeLine> Lines,
+    IReadOnlyList<InkLine> Ink,
+    IReadOnlyList<double> Folds,
+    IReadOnlyList<CodeRun> Code,
+    double SmallestType
+)
 {
     /// <summary>Type smaller than this is not read at arm's length: 5 pt (common practice; the law says "easily legible").</summary>
     public const double LeastType = 1.8;
@@ -47,7 +54,8 @@ internal sealed record LabelArt(LabelSize Size, IReadOnlyList<TypeLine> Lines, I
     private const int ShownLetters = 40;
 
     /// <summary>Lays a label out in the largest type that holds everything.</summary>
-    /// <exception cref="DocumentException">It does not fit, even in the smallest: says by how much, and what to do. Nothing is ever cut.</exception>
+    /// <exception cref="DocumentException">It does not fit, even in the smallest: says by how much, and what to do. Nothing is ever
+    /// cut.</exception>
     public static LabelArt Of(LabelContent content, LabelSize size, bool withCode, LabelType type)
     {
         foreach (var text in content.Texts)
@@ -55,30 +63,46 @@ internal sealed record LabelArt(LabelSize Size, IReadOnlyList<TypeLine> Lines, I
         var code = withCode && size.Face != LabelFace.Lid ? LabelCode.Of(content) : null;
         var fit = new Fit();
         var art = size.Round ? new RoundLayout(size, type, fit).Of(content, code) : new WrapLayout(size, type, fit).Of(content, code);
-        return art ?? throw new DocumentException("/layout", (fit.Missing, fit.WideWord) switch
-        {
-            ({ } missing, _) => $"is too small: in type of {LeastType:0.0} mm, the smallest that can be read, it wants {Math.Ceiling(missing):0} mm more {(size.Round ? "across" : "height")}. Take a larger label{(code is null ? "" : ", leave the code out")}, or print the list on a leaflet or tag that goes with it.",
-            (_, { } word) => $"is too narrow: “{(word.Length > ShownLetters ? $"{word[..ShownLetters]}…" : word)}” is wider than its column, in the smallest type that can be read. Take a wider label, or part the word.",
-            _ => $"is too small for the code, which takes {code!.Side:0} mm. Take a larger label, or leave the code out.",
-        });
+        return art
+            ?? throw new DocumentException(
+                "/layout",
+                (fit.Missing, fit.WideWord) switch
+                {
+                    ({ } missing, _) => $"is too small: in type of {LeastType:0.0} mm, the smallest that can be read, it wants "
+                        + $"{Math.Ceiling(missing):0} mm more {(size.Round ? "across" : "height")}. Take a larger "
+                        + $"label{(code is null ? "" : ", leave the code out")}, or print the list on a leaflet or tag that goes with it.",
+                    (_, { } word) =>
+                        $"is too narrow: “{(word.Length > ShownLetters ? $"{word[..ShownLetters]}…" : word)}” is wider than its "
+                            + $"column, in the smallest type that can be read. Take a wider label, or part the word.",
+                    _ => $"is too small for the code, which takes {code!.Side:0} mm. Take a larger label, or leave the code out.",
+                }
+            );
     }
 
-    private static string PointerOf(LabelPart part) => part switch
-    {
-        LabelPart.Name => "/formula/name",
-        LabelPart.Claim => "/formula/label/claims",
-        LabelPart.Address => "/responsible",
-        LabelPart.Batch => "/batch",
-        LabelPart.Function or LabelPart.Declaration or LabelPart.Content or LabelPart.Ingredients or LabelPart.Warning or LabelPart.SunNotice or LabelPart.Contains or LabelPart.Durability
-            => "/formula/lines",
-        _ => throw new UnreachableException(),
-    };
+    private static string PointerOf(LabelPart part) =>
+        part switch
+        {
+            LabelPart.Name => "/formula/name",
+            LabelPart.Claim => "/formula/label/claims",
+            LabelPart.Address => "/responsible",
+            LabelPart.Batch => "/batch",
+            LabelPart.Function
+            or LabelPart.Declaration
+            or LabelPart.Content
+            or LabelPart.Ingredients
+            or LabelPart.Warning
+            or LabelPart.SunNotice
+            or LabelPart.Contains
+            or LabelPart.Durability => "/formula/lines",
+            _ => throw new UnreachableException(),
+        };
 }
 
 /// <summary>Why nothing fitted: what came nearest.</summary>
 internal sealed class Fit
 {
-    /// <summary>The least that was missing, mm of height or, of a round, across; null when words were too wide for all that was tried.</summary>
+    /// <summary>The least that was missing, mm of height or, of a round, across; null when words were too wide for all that was
+    /// tried.</summary>
     public double? Missing { get; private set; }
 
     /// <summary>The word that was too wide.</summary>

@@ -37,7 +37,8 @@ internal sealed record LabelCode(IReadOnlyList<IReadOnlyList<bool>> Rows)
     }
 
     /// <summary>What it holds.</summary>
-    public static string TextOf(LabelContent content) => string.Join('\n', content.Of(LabelPart.Batch).Concat(content.Of(LabelPart.Ingredients)).Select(text => text.Text));
+    public static string TextOf(LabelContent content) =>
+        string.Join('\n', content.Of(LabelPart.Batch).Concat(content.Of(LabelPart.Ingredients)).Select(text => text.Text));
 
     /// <summary>Its dark runs, from a corner in mm.</summary>
     public IEnumerable<CodeRun> At(double left, double top)

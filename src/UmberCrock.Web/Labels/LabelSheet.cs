@@ -21,16 +21,37 @@ internal static class LabelSheet
         static string N(double value) => value.ToString("0.###", CultureInfo.InvariantCulture);
         string Side(double millimetres) => pixelsPerMillimetre is { } scale ? N(millimetres * scale) : $"{N(millimetres)}mm";
         var (width, height) = (art.Size.Width, art.Size.Height);
-        var svg = new StringBuilder($"<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{Side(width)}\" height=\"{Side(height)}\" viewBox=\"0 0 {N(width)} {N(height)}\" font-family=\"Sofia Sans Semi Condensed, sans-serif\" fill=\"#281B13\">");
-        svg.Append(art.Size.Round ? $"<circle cx=\"{N(width / 2)}\" cy=\"{N(height / 2)}\" r=\"{N((width / 2) - 0.1)}\" fill=\"#fff\" stroke=\"#281B13\" stroke-width=\".2\"/>" : $"<rect x=\".1\" y=\".1\" width=\"{N(width - 0.2)}\" height=\"{N(height - 0.2)}\" fill=\"#fff\" stroke=\"#281B13\" stroke-width=\".2\"/>");
+        var svg = new StringBuilder(
+            $"<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{Side(width)}\" height=\"{Side(height)}\" viewBox=\"0 0 "
+                + $"{N(width)} {N(height)}\" font-family=\"Sofia Sans Semi Condensed, sans-serif\" fill=\"#281B13\">"
+        );
+        svg.Append(
+            art.Size.Round
+                ? $"<circle cx=\"{N(width / 2)}\" cy=\"{N(height / 2)}\" r=\"{N((width / 2) - 0.1)}\" fill=\"#fff\" "
+                    + $"stroke=\"#281B13\" stroke-width=\".2\"/>"
+                : $"<rect x=\".1\" y=\".1\" width=\"{N(width - 0.2)}\" height=\"{N(height - 0.2)}\" fill=\"#fff\" "
+                    + $"stroke=\"#281B13\" stroke-width=\".2\"/>"
+        );
         foreach (var fold in art.Folds)
             svg.Append($"<path d=\"M{N(fold)} 0V{N(height)}\" stroke=\"#54463B\" stroke-width=\".15\" stroke-dasharray=\"1 .8\"/>");
         foreach (var line in art.Ink)
-            svg.Append($"<path d=\"M{string.Join('L', line.Points.Select(point => $"{N(point.X)} {N(point.Y)}"))}\" fill=\"none\" stroke=\"#281B13\" stroke-width=\"{N(line.Width)}\" stroke-linejoin=\"round\" stroke-linecap=\"round\"/>");
+            svg.Append(
+                $"<path d=\"M{string.Join('L', line.Points.Select(point => $"{N(point.X)} {N(point.Y)}"))}\" fill=\"none\" "
+                    + $"stroke=\"#281B13\" stroke-width=\"{N(line.Width)}\" stroke-linejoin=\"round\" stroke-linecap=\"round\"/>"
+            );
         if (art.Code.Count > 0)
-            svg.Append($"<path class=\"code\" shape-rendering=\"crispEdges\" d=\"{string.Concat(art.Code.Select(run => $"M{N(run.X)} {N(run.Y)}h{N(run.Width)}v{N(run.Height)}h-{N(run.Width)}z"))}\"/>");
+            svg.Append(
+                $"<path class=\"code\" shape-rendering=\"crispEdges\" "
+                    + $"d=\"{string.Concat(art.Code
+                        .Select(run => $"M{N(run.X)} {N(run.Y)}h{N(run.Width)}v{N(run.Height)}h-{N(run.Width)}z"))}\"/>"
+            );
         foreach (var line in art.Lines.Where(line => withMissing || !line.Missing))
-            svg.Append($"<text x=\"{N(line.X)}\" y=\"{N(line.Y)}\" font-size=\"{N(line.Size)}\" font-weight=\"{(line.Bold ? 700 : 400)}\"{(line.Centred ? " text-anchor=\"middle\"" : "")}{(line.Missing ? " class=\"missing\" fill=\"#1D3F8A\" text-decoration=\"underline dashed\"" : "")}>{HtmlEncoder.Default.Encode(line.Text)}</text>");
+            svg.Append(
+                $"<text x=\"{N(line.X)}\" y=\"{N(line.Y)}\" font-size=\"{N(line.Size)}\" "
+                    + $"font-weight=\"{(line.Bold ? 700 : 400)}\"{(line.Centred ? " text-anchor=\"middle\"" : "")}{(line.Missing
+                        ? " class=\"missing\" fill=\"#1D3F8A\" text-decoration=\"underline dashed\""
+                        : "")}>{HtmlEncoder.Default.Encode(line.Text)}</text>"
+            );
         return svg.Append("</svg>").ToString();
     }
 
@@ -44,7 +65,7 @@ internal static class LabelSheet
         using var document = new PdfDocument();
         document.Info.Title = "Labels";
         var (columns, rows) = sheet.Places(art.Size);
-        for (var printed = 0; printed < count;)
+        for (var printed = 0; printed < count; )
         {
             var page = document.AddPage();
             page.Size = sheet.Paper == SheetPaper.Letter ? PageSize.Letter : PageSize.A4;
@@ -72,7 +93,10 @@ internal static class LabelSheet
         foreach (var run in art.Code)
             graphics.DrawRectangle(XBrushes.Black, P(left + run.X), P(top + run.Y), P(run.Width), P(run.Height));
         foreach (var line in art.Ink)
-            graphics.DrawLines(new XPen(XColors.Black, P(line.Width)) { LineJoin = XLineJoin.Round, LineCap = XLineCap.Round }, [.. line.Points.Select(point => new XPoint(P(left + point.X), P(top + point.Y)))]);
+            graphics.DrawLines(
+                new XPen(XColors.Black, P(line.Width)) { LineJoin = XLineJoin.Round, LineCap = XLineCap.Round },
+                [.. line.Points.Select(point => new XPoint(P(left + point.X), P(top + point.Y)))]
+            );
         foreach (var line in art.Lines.Where(line => !line.Missing))
         {
             var x = left + line.X - (line.Centred ? type.Width(line.Text, line.Size, line.Bold) / 2 : 0);

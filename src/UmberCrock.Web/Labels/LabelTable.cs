@@ -15,7 +15,11 @@ internal static class LabelTable
         using var text = new StringWriter(CultureInfo.InvariantCulture);
         using (var table = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture)))
         {
-            foreach (var row in content.Texts.Select(text => new[] { Vocabulary.Word(text.Part), text.Text.ToString(), text.Because.ToString(), text.Source }).Prepend(["part", "text", "because", "source"]))
+            foreach (
+                var row in content
+                    .Texts.Select(text => new[] { Vocabulary.Word(text.Part), text.Text.ToString(), text.Because.ToString(), text.Source })
+                    .Prepend(["part", "text", "because", "source"])
+            )
             {
                 foreach (var cell in row)
                     table.WriteField(CsvCells.Written(cell));

@@ -6,7 +6,8 @@ using UmberCrock.Core.Documents;
 namespace UmberCrock.Web.Labels;
 
 /// <summary>
-/// The type of labels: one font in two weights, each in two files that part its letters between them. Widths are those of the fonts themselves, so that what fits
+/// The type of labels: one font in two weights, each in two files that part its letters between them. Widths are those of the fonts
+/// themselves, so that what fits
 /// on the screen fits on paper.
 /// </summary>
 internal sealed class LabelType : IFontResolver, IDisposable
@@ -25,10 +26,22 @@ internal sealed class LabelType : IFontResolver, IDisposable
 
     private readonly Dictionary<string, byte[]> files;
     private readonly ConcurrentDictionary<(char Letter, bool Bold), double> widths = new();
-    private readonly XGraphics measuring = XGraphics.CreateMeasureContext(new XSize(1000, 1000), XGraphicsUnit.Point, XPageDirection.Downwards);
+    private readonly XGraphics measuring = XGraphics.CreateMeasureContext(
+        new XSize(1000, 1000),
+        XGraphicsUnit.Point,
+        XPageDirection.Downwards
+    );
 
-    private LabelType(string folder)
-        => files = Names.ToDictionary(name => name, name => Renamed(Woff.ToTrueType(File.ReadAllBytes(Path.Combine(folder, $"label-{name}.woff"))), name.Contains("ext", StringComparison.Ordinal)), StringComparer.Ordinal);
+    private LabelType(string folder) =>
+        files = Names.ToDictionary(
+            name => name,
+            name =>
+                Renamed(
+                    Woff.ToTrueType(File.ReadAllBytes(Path.Combine(folder, $"label-{name}.woff"))),
+                    name.Contains("ext", StringComparison.Ordinal)
+                ),
+            StringComparer.Ordinal
+        );
 
     /// <summary>The type, made once from the folder of built files; the PDF library knows one resolver.</summary>
     public static LabelType From(string folder)
@@ -52,10 +65,12 @@ internal sealed class LabelType : IFontResolver, IDisposable
     public byte[]? GetFont(string faceName) => files[faceName];
 
     /// <inheritdoc/>
-    public FontResolverInfo? ResolveTypeface(string familyName, bool isBold, bool isItalic) => new($"{familyName[(Family.Length + 1)..]}-{(isBold ? 700 : 400)}");
+    public FontResolverInfo? ResolveTypeface(string familyName, bool isBold, bool isItalic) =>
+        new($"{familyName[(Family.Length + 1)..]}-{(isBold ? 700 : 400)}");
 
     /// <summary>The font of some letters at a size in points.</summary>
-    public static XFont Font(bool extended, bool bold, double points) => new($"{Family}-{(extended ? "latin-ext" : "latin")}", points, bold ? XFontStyleEx.Bold : XFontStyleEx.Regular);
+    public static XFont Font(bool extended, bool bold, double points) =>
+        new($"{Family}-{(extended ? "latin-ext" : "latin")}", points, bold ? XFontStyleEx.Bold : XFontStyleEx.Regular);
 
     /// <summary>Width of a text in mm, at a size in mm: the widths of its letters, for the PDF library kerns none.</summary>
     public double Width(string text, double size, bool bold) => text.Sum(letter => widths.GetOrAdd((letter, bold), Measured)) * size;
@@ -63,7 +78,8 @@ internal sealed class LabelType : IFontResolver, IDisposable
     private double Measured((char Letter, bool Bold) letter)
     {
         lock (measuring)
-            return measuring.MeasureString(letter.Letter.ToString(), Font(IsExtended(letter.Letter), letter.Bold, MeasuredPoints)).Width / MeasuredPoints;
+            return measuring.MeasureString(letter.Letter.ToString(), Font(IsExtended(letter.Letter), letter.Bold, MeasuredPoints)).Width
+                / MeasuredPoints;
     }
 
     /// <summary>A text in runs that one file holds.</summary>
@@ -85,10 +101,17 @@ internal sealed class LabelType : IFontResolver, IDisposable
     public static void Check(string text, string pointer)
     {
         if (text.FirstOrDefault(letter => !IsPlain(letter) && !IsExtended(letter)) is var odd and not '\0')
-            throw new DocumentException(pointer, char.IsSurrogate(odd) || odd > '\u2fff' ? "holds a sign or letters that the label's font does not have: Latin letters, figures and common signs only." : $"holds “{odd}” (U+{(int)odd:X4}), which the label's font does not have: Latin letters, figures and common signs only.");
+            throw new DocumentException(
+                pointer,
+                char.IsSurrogate(odd) || odd > '\u2fff'
+                    ? "holds a sign or letters that the label's font does not have: Latin letters, figures and common signs only."
+                    : $"holds “{odd}” (U+{(int)odd:X4}), which the label's font does not have: Latin letters, figures and common "
+                        + $"signs only."
+            );
     }
 
-    /// <summary>The PDF library knows a font by the name inside it, and both files carry the same: the second gets another of the same length.</summary>
+    /// <summary>The PDF library knows a font by the name inside it, and both files carry the same: the second gets another of the same
+    /// length.</summary>
     private static byte[] Renamed(byte[] font, bool extended)
     {
         ReadOnlySpan<byte> name = "\0S\0o\0f\0i\0a"u8;
@@ -98,8 +121,27 @@ internal sealed class LabelType : IFontResolver, IDisposable
     }
 
     /// <summary>Letters of the plain file, as its maker states them; what steers the direction of writing is none.</summary>
-    private static bool IsPlain(char letter)
-        => letter is '\n' or (>= ' ' and <= '\u007e') or (>= '\u00a0' and <= '\u00ff') or '\u0131' or '\u0152' or '\u0153' or '\u02c6' or '\u02dc' or (>= '\u2010' and <= '\u2027') or (>= '\u2030' and <= '\u205e') or '\u20ac' or '\u2122' or '\u2212';
+    private static bool IsPlain(char letter) =>
+        letter
+            is '\n'
+                or (>= ' ' and <= '\u007e')
+                or (>= '\u00a0' and <= '\u00ff')
+                or '\u0131'
+                or '\u0152'
+                or '\u0153'
+                or '\u02c6'
+                or '\u02dc'
+                or (>= '\u2010' and <= '\u2027')
+                or (>= '\u2030' and <= '\u205e')
+                or '\u20ac'
+                or '\u2122'
+                or '\u2212';
 
-    private static bool IsExtended(char letter) => letter is >= '\u0100' and <= '\u02ba' and not ('\u0131' or '\u0152' or '\u0153') or (>= '\u1e00' and <= '\u1e9f') or (>= '\u1ef2' and <= '\u1eff');
+    private static bool IsExtended(char letter) =>
+        letter
+            is >= '\u0100'
+                and <= '\u02ba'
+                and not ('\u0131' or '\u0152' or '\u0153')
+                or (>= '\u1e00' and <= '\u1e9f')
+                or (>= '\u1ef2' and <= '\u1eff');
 }

@@ -3,7 +3,8 @@ using UmberCrock.Core.Printing;
 namespace UmberCrock.Web.Labels;
 
 /// <summary>
-/// Centred type in a round, each line as wide as the round is there. A lid has name, drawing, claims, the notice about the sun and the content; a base has the list, warnings,
+/// Centred type in a round, each line as wide as the round is there. A lid has name, drawing, claims, the notice about the sun and the
+/// content; a base has the list, warnings,
 /// who answers for it and the code.
 /// </summary>
 internal sealed class RoundLayout(LabelSize size, LabelType type, Fit fit)
@@ -32,7 +33,15 @@ internal sealed class RoundLayout(LabelSize size, LabelType type, Fit fit)
         var figure = LabelFigure.Of(content.Packed);
         var height = size.Width * FigureShare;
         // The drawing follows the name.
-        var drawn = size.Face == LabelFace.Lid ? Largest([items[0], new Item(null, figure.Width * height / 10, height), .. items.Skip(1)], LeastTypeWithFigure, (x, y) => figure.At(x, y, height), null) : null;
+        var drawn =
+            size.Face == LabelFace.Lid
+                ? Largest(
+                    [items[0], new Item(null, figure.Width * height / 10, height), .. items.Skip(1)],
+                    LeastTypeWithFigure,
+                    (x, y) => figure.At(x, y, height),
+                    null
+                )
+                : null;
         if ((drawn ?? Largest(items, LabelArt.LeastType, null, code)) is { } art)
             return art;
         if (FitsWith(MostMore, items))
@@ -55,19 +64,38 @@ internal sealed class RoundLayout(LabelSize size, LabelType type, Fit fit)
         return enough;
     }
 
-    private bool FitsWith(int more, List<Item> items) => new RoundLayout(size with { Width = size.Width + more, Height = size.Height + more }, type, fit).Settings(items, LabelArt.LeastType).Any();
+    private bool FitsWith(int more, List<Item> items) =>
+        new RoundLayout(size with { Width = size.Width + more, Height = size.Height + more }, type, fit)
+            .Settings(items, LabelArt.LeastType)
+            .Any();
 
     private List<TypeBlock> BlocksOf(LabelContent content)
     {
         IEnumerable<TypeBlock> Blocks(double scale, bool bold, params LabelPart[] parts) => TypeBlock.Of(content, type, scale, bold, parts);
-        TypeBlock Run(string between, bool bold, params LabelPart[] parts) => new(string.Join(between, content.Of(parts).Select(text => text.Text)), 1, bold, type);
+        TypeBlock Run(string between, bool bold, params LabelPart[] parts) =>
+            new(string.Join(between, content.Of(parts).Select(text => text.Text)), 1, bold, type);
         if (size.Face == LabelFace.Lid)
-            return [.. Blocks(1.9, true, LabelPart.Name), .. Blocks(1, false, LabelPart.Claim, LabelPart.Function, LabelPart.Declaration), .. Blocks(1, true, LabelPart.SunNotice), .. Blocks(1.3, true, LabelPart.Content)];
+            return
+            [
+                .. Blocks(1.9, true, LabelPart.Name),
+                .. Blocks(1, false, LabelPart.Claim, LabelPart.Function, LabelPart.Declaration),
+                .. Blocks(1, true, LabelPart.SunNotice),
+                .. Blocks(1.3, true, LabelPart.Content),
+            ];
         var opens = content.Durability?.OpenMonths is not null;
         return
         [
-            .. Blocks(1, true, LabelPart.Name), new TypeBlock("INGREDIENTS", 1, true, type), .. Blocks(1, false, LabelPart.Ingredients),
-            Run(" ", false, LabelPart.Warning, LabelPart.Contains), Run(", ", false, LabelPart.Address), .. Blocks(1, true, opens ? [LabelPart.Durability] : []), Run(" \u00b7 ", true, opens ? [LabelPart.Content, LabelPart.Batch] : [LabelPart.Content, LabelPart.Durability, LabelPart.Batch]),
+            .. Blocks(1, true, LabelPart.Name),
+            new TypeBlock("INGREDIENTS", 1, true, type),
+            .. Blocks(1, false, LabelPart.Ingredients),
+            Run(" ", false, LabelPart.Warning, LabelPart.Contains),
+            Run(", ", false, LabelPart.Address),
+            .. Blocks(1, true, opens ? [LabelPart.Durability] : []),
+            Run(
+                " \u00b7 ",
+                true,
+                opens ? [LabelPart.Content, LabelPart.Batch] : [LabelPart.Content, LabelPart.Durability, LabelPart.Batch]
+            ),
         ];
     }
 
@@ -85,7 +113,8 @@ internal sealed class RoundLayout(LabelSize size, LabelType type, Fit fit)
         return null;
     }
 
-    private IEnumerable<SetRound> Settings(List<Item> items, double body) => Enumerable.Range(0, Starts).Select(start => SetFrom(items, body, LabelArt.Margin + (start * Radius / Starts))).OfType<SetRound>();
+    private IEnumerable<SetRound> Settings(List<Item> items, double body) =>
+        Enumerable.Range(0, Starts).Select(start => SetFrom(items, body, LabelArt.Margin + (start * Radius / Starts))).OfType<SetRound>();
 
     private SetRound? SetFrom(List<Item> items, double body, double from)
     {

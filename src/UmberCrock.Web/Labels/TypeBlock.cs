@@ -25,7 +25,10 @@ internal sealed class TypeBlock
     public TypeBlock(string text, double scale, bool bold, LabelType type, bool missing = false, bool jar = false, bool amount = false)
     {
         (Scale, Bold, Missing, Jar) = (scale, bold, missing, jar);
-        words = jar ? [text] : amount ? [.. text.Split(" (").Select((part, at) => at == 0 ? part : $"({part}")] : text.Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        words =
+            jar ? [text]
+            : amount ? [.. text.Split(" (").Select((part, at) => at == 0 ? part : $"({part}")]
+            : text.Split(' ', StringSplitOptions.RemoveEmptyEntries);
         widths = [.. words.Select(word => type.Width(word, 1, bold))];
         space = type.Width(" ", 1, bold);
     }
@@ -52,8 +55,8 @@ internal sealed class TypeBlock
     /// <param name="body">Size of the body, mm.</param>
     /// <param name="widthOf">Width there is for a line, by its number from 0.</param>
     /// <param name="wide">The word that is wider than its line; null when there is none.</param>
-    public IReadOnlyList<string> Lines(double body, Func<int, double> widthOf, out string? wide)
-        => [.. Breaks(body, widthOf, out wide).Select(line => string.Join(' ', words[line]))];
+    public IReadOnlyList<string> Lines(double body, Func<int, double> widthOf, out string? wide) =>
+        [.. Breaks(body, widthOf, out wide).Select(line => string.Join(' ', words[line]))];
 
     /// <summary>How many lines it takes.</summary>
     public int Count(double body, Func<int, double> widthOf, out string? wide) => Breaks(body, widthOf, out wide).Count;
@@ -108,6 +111,15 @@ internal sealed class TypeBlock
     }
 
     /// <summary>The blocks of some parts of a label.</summary>
-    public static IEnumerable<TypeBlock> Of(LabelContent content, LabelType type, double scale, bool bold, params LabelPart[] parts)
-        => content.Of(parts).Select(text => new TypeBlock(text.Text.ToString(), scale, bold, type, jar: text.Part == LabelPart.Durability && content.Durability?.OpenMonths is not null, amount: text.Part == LabelPart.Content));
+    public static IEnumerable<TypeBlock> Of(LabelContent content, LabelType type, double scale, bool bold, params LabelPart[] parts) =>
+        content
+            .Of(parts)
+            .Select(text => new TypeBlock(
+                text.Text.ToString(),
+                scale,
+                bold,
+                type,
+                jar: text.Part == LabelPart.Durability && content.Durability?.OpenMonths is not null,
+                amount: text.Part == LabelPart.Content
+            ));
 }

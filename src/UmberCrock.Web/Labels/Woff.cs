@@ -3,7 +3,8 @@ using System.IO.Compression;
 
 namespace UmberCrock.Web.Labels;
 
-/// <summary>Unpacks a font from the Web Open Font Format 1.0 (W3C Recommendation, 2012) to the TrueType file it was: the table directory, then every table.</summary>
+/// <summary>Unpacks a font from the Web Open Font Format 1.0 (W3C Recommendation, 2012) to the TrueType file it was: the table directory,
+/// then every table.</summary>
 internal static class Woff
 {
     private const int HeaderBytes = 44;

@@ -4,7 +4,8 @@ using UmberCrock.Core.Printing;
 namespace UmberCrock.Web.Labels;
 
 /// <summary>
-/// Columns: what it is and who answers for it; the ingredient list; warnings, durability and batch; the code at the foot of one of them or in a column of its own. Of all widths
+/// Columns: what it is and who answers for it; the ingredient list; warnings, durability and batch; the code at the foot of one of them or
+/// in a column of its own. Of all widths
 /// that are tried the one is taken whose smallest type is largest; each column has its own largest type.
 /// </summary>
 internal sealed class WrapLayout(LabelSize size, LabelType type, Fit fit)
@@ -15,7 +16,8 @@ internal sealed class WrapLayout(LabelSize size, LabelType type, Fit fit)
     private const double NameScale = 1.7;
     private const double NetScale = 1.4;
     private const double SignHeight = 4.2;
-    private const double LeastFigure = 7, MostFigure = 15;
+    private const double LeastFigure = 7,
+        MostFigure = 15;
     private const double Air = 2;
 
     /// <summary>Drawings are left out sooner than the type becomes smaller than this, mm.</summary>
@@ -31,7 +33,15 @@ internal sealed class WrapLayout(LabelSize size, LabelType type, Fit fit)
     {
         var columns = ColumnsOf(content);
         var drawn = Best(columns, code, [LeastFigure + Air, 0, content.Texts.Any(text => text.Sign is not null) ? SignHeight + Air : 0]);
-        return (drawn is not null && drawn.Bodies.Min() > LeastTypeWithDrawings - (LabelArt.TypeStep / 2) ? drawn : Best(columns, code, [0, 0, 0])) is { } setting ? Placed(content, columns, setting, code) : null;
+        return
+            (
+                drawn is not null && drawn.Bodies.Min() > LeastTypeWithDrawings - (LabelArt.TypeStep / 2)
+                    ? drawn
+                    : Best(columns, code, [0, 0, 0])
+            )
+                is { } setting
+            ? Placed(content, columns, setting, code)
+            : null;
     }
 
     /// <summary>The best widths and bodies; null when nothing fits.</summary>
@@ -45,12 +55,18 @@ internal sealed class WrapLayout(LabelSize size, LabelType type, Fit fit)
         {
             var own = codeAt == columns.Length ? code!.Side + Gap : 0;
             var inner = size.Width - (2 * LabelArt.Margin) - (2 * Gap) - own;
-            foreach (var (front, list) in FrontShares.SelectMany(front => ListShares.Select(list => (front, list))).Where(shares => shares.front + shares.list <= 0.8))
+            foreach (
+                var (front, list) in FrontShares
+                    .SelectMany(front => ListShares.Select(list => (front, list)))
+                    .Where(shares => shares.front + shares.list <= 0.8)
+            )
             {
                 ImmutableArray<double> widths = [inner * front, inner * list, inner * (1 - front - list)];
                 if (inner <= 0 || (own > 0 ? code!.Side > Room : codeAt >= 0 && code!.Side > widths[codeAt]))
                     continue;
-                var tried = columns.Select((column, at) => Largest(column, widths[at], kept[at] + (at == codeAt ? code!.Side + CodeGap : 0))).ToImmutableArray();
+                var tried = columns
+                    .Select((column, at) => Largest(column, widths[at], kept[at] + (at == codeAt ? code!.Side + CodeGap : 0)))
+                    .ToImmutableArray();
                 var score = tried.Min(column => column.Body) + (tried.Average(column => column.Body) / 100);
                 if (tried.FirstOrDefault(column => column.Wide is not null).Wide is { } wide)
                     fit.TooWide(wide);
@@ -67,18 +83,32 @@ internal sealed class WrapLayout(LabelSize size, LabelType type, Fit fit)
     private ImmutableArray<Column> ColumnsOf(LabelContent content)
     {
         IEnumerable<TypeBlock> Blocks(double scale, bool bold, params LabelPart[] parts) => TypeBlock.Of(content, type, scale, bold, parts);
-        IEnumerable<TypeBlock> Or(LabelPart part, string missing) => content.Of(part).Any() ? [] : [new TypeBlock(missing, 1, false, type, missing: true)];
+        IEnumerable<TypeBlock> Or(LabelPart part, string missing) =>
+            content.Of(part).Any() ? [] : [new TypeBlock(missing, 1, false, type, missing: true)];
         return
         [
-            new([.. Blocks(NameScale, true, LabelPart.Name), .. Blocks(1, false, LabelPart.Claim)],
-                [.. Blocks(1, false, LabelPart.Function, LabelPart.Declaration, LabelPart.Address), .. Or(LabelPart.Address, "your name, address"), .. Blocks(NetScale, true, LabelPart.Content), .. Or(LabelPart.Content, "net weight")]),
+            new(
+                [.. Blocks(NameScale, true, LabelPart.Name), .. Blocks(1, false, LabelPart.Claim)],
+                [
+                    .. Blocks(1, false, LabelPart.Function, LabelPart.Declaration, LabelPart.Address),
+                    .. Or(LabelPart.Address, "your name, address"),
+                    .. Blocks(NetScale, true, LabelPart.Content),
+                    .. Or(LabelPart.Content, "net weight"),
+                ]
+            ),
             new([new TypeBlock("INGREDIENTS", 1, true, type), .. Blocks(1, false, LabelPart.Ingredients)], []),
-            new([.. content.Of(LabelPart.Warning).Select((text, at) => new TypeBlock(text.Text.ToString(), 1, at == 0, type)), .. Blocks(1, false, LabelPart.Contains)],
-                [.. Blocks(1, true, LabelPart.Durability, LabelPart.Batch), .. Or(LabelPart.Batch, "batch code")]),
+            new(
+                [
+                    .. content.Of(LabelPart.Warning).Select((text, at) => new TypeBlock(text.Text.ToString(), 1, at == 0, type)),
+                    .. Blocks(1, false, LabelPart.Contains),
+                ],
+                [.. Blocks(1, true, LabelPart.Durability, LabelPart.Batch), .. Or(LabelPart.Batch, "batch code")]
+            ),
         ];
     }
 
-    /// <summary>The largest body with which a column holds all it has; else, of the least, what height is missing or which word is too wide.</summary>
+    /// <summary>The largest body with which a column holds all it has; else, of the least, what height is missing or which word is too
+    /// wide.</summary>
     private (double Body, double Missing, string? Wide) Largest(Column column, double width, double reserved)
     {
         for (var steps = (int)Math.Round((LabelArt.MostType - LabelArt.LeastType) / LabelArt.TypeStep); ; steps--)
@@ -115,9 +145,9 @@ internal sealed class WrapLayout(LabelSize size, LabelType type, Fit fit)
             var floor = foot - (at == setting.CodeAt ? code!.Side + CodeGap : 0);
             if (at == setting.CodeAt)
                 runs = [.. code!.At(left, foot - code.Side)];
-            var top = Set(column.Top, left, LabelArt.Margin, width, body);
+            var top = Set(column.Top, (left, LabelArt.Margin, width, body), lines, ink);
             var bottom = floor - Height(new Column([], column.Bottom), width, body, out _);
-            Set(column.Bottom, left, bottom + (body * BlockGap), width, body);
+            Set(column.Bottom, (left, bottom + (body * BlockGap), width, body), lines, ink);
             Draw(at, left, top, width, bottom - top);
             left += width + Gap;
             folds.Add(left - (Gap / 2));
@@ -129,24 +159,20 @@ internal sealed class WrapLayout(LabelSize size, LabelType type, Fit fit)
             folds.RemoveAt(folds.Count - 1);
         return new LabelArt(size, lines, ink, folds, runs, setting.Bodies.Min());
 
-        double Set(ImmutableArray<TypeBlock> blocks, double x, double y, double width, double body)
-        {
-            foreach (var block in blocks)
-            {
-                foreach (var line in block.Lines(body, _ => width, out _))
-                    block.Set(line, x, y += block.LineHeight(body), body, false, lines, ink);
-                y += body * BlockGap;
-            }
-
-            return y;
-        }
-
         // What is drawn takes only the room that the words leave.
         void Draw(int at, double x, double top, double width, double room)
         {
-            if (at == 0 && Math.Min(Math.Min(room - Air, MostFigure), width * 10 / LabelFigure.Of(content.Packed).Width) is var height and >= LeastFigure - 0.01)
+            if (
+                at == 0
+                && Math.Min(Math.Min(room - Air, MostFigure), width * 10 / LabelFigure.Of(content.Packed).Width)
+                    is var height
+                        and >= LeastFigure - 0.01
+            )
                 ink.AddRange(LabelFigure.Of(content.Packed).At(x, top + ((room - height) / 2), height));
-            var signs = at == columns.Length - 1 && room >= SignHeight + Air - 0.01 ? content.Texts.Where(text => text.Sign is not null).Select(text => LabelFigure.Signs[text.Sign!]) : [];
+            var signs =
+                at == columns.Length - 1 && room >= SignHeight + Air - 0.01
+                    ? content.Texts.Where(text => text.Sign is not null).Select(text => LabelFigure.Signs[text.Sign!])
+                    : [];
             var end = x + width;
             foreach (var sign in signs)
             {
@@ -159,12 +185,32 @@ internal sealed class WrapLayout(LabelSize size, LabelType type, Fit fit)
         }
     }
 
+    /// <summary>Sets blocks below each other, from a corner in mm; says where the last one ends.</summary>
+    private static double Set(
+        ImmutableArray<TypeBlock> blocks,
+        (double X, double Y, double Width, double Body) at,
+        List<TypeLine> lines,
+        List<InkLine> ink
+    )
+    {
+        var (x, y, width, body) = at;
+        foreach (var block in blocks)
+        {
+            foreach (var line in block.Lines(body, _ => width, out _))
+                block.Set(line, x, y += block.LineHeight(body), body, false, lines, ink);
+            y += body * BlockGap;
+        }
+
+        return y;
+    }
+
     /// <summary>Blocks from the top and blocks at the foot.</summary>
     private sealed record Column(ImmutableArray<TypeBlock> Top, ImmutableArray<TypeBlock> Bottom)
     {
         public IEnumerable<TypeBlock> Blocks => Top.Concat(Bottom);
     }
 
-    /// <summary>Widths and bodies of the columns, mm; CodeAt is the column whose foot has the code, -1 for none, one past the last for its own.</summary>
+    /// <summary>Widths and bodies of the columns, mm; CodeAt is the column whose foot has the code, -1 for none, one past the last for its
+    /// own.</summary>
     private sealed record Setting(ImmutableArray<double> Widths, ImmutableArray<double> Bodies, int CodeAt);
 }

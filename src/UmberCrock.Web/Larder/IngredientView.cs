@@ -68,7 +68,14 @@ public sealed record IngredientView
 
     /// <summary>Lays an ingredient out.</summary>
     public static IngredientView Of(
-        Ingredient ingredient, Knowledge knowledge, IReadOnlyList<Ingredient> present, IReadOnlyList<Lot> lots, IReadOnlyList<IngredientUse> uses, int formulas, DateOnly today)
+        Ingredient ingredient,
+        Knowledge knowledge,
+        IReadOnlyList<Ingredient> present,
+        IReadOnlyList<Lot> lots,
+        IReadOnlyList<IngredientUse> uses,
+        int formulas,
+        DateOnly today
+    )
     {
         var catalogue = knowledge.Catalogue;
         // Own values stand in place of the catalogue's, or of those an own ingredient was made with.
@@ -78,12 +85,18 @@ public sealed record IngredientView
         {
             Ingredient = ingredient,
             Hatch = Hatches.Of(ingredient),
-            Kind = $"{Vocabulary.Word(ingredient.Class).Replace('-', ' ')}, {string.Join(" and ", ingredient.Origins)}{(ingredient.Allergens.IsEmpty ? "" : $"; {string.Join(", ", ingredient.Allergens)}")}",
+            Kind =
+                $"{Vocabulary.Word(ingredient.Class).Replace('-', ' ')}, "
+                + $"{string.Join(" and ", ingredient.Origins)}{(ingredient.Allergens.IsEmpty ? ""
+                    : $"; {string.Join(", ", ingredient.Allergens)}")}",
             Windows = WindowAxis.Of(ingredient, catalogue, knowledge.Settings, uses),
             Melt = MeltOf(ingredient, catalogue),
             Acids = FattyAcidBar.Of(ingredient.FattyAcids),
             Replacements = Core.Trials.Replacements.For(ingredient, present, catalogue, knowledge.Settings),
-            Values = [.. IngredientProperty.All.Select(property => ValueOf(property, ingredient, before)).Where(value => value.Used is not null)],
+            Values =
+            [
+                .. IngredientProperty.All.Select(property => ValueOf(property, ingredient, before)).Where(value => value.Used is not null),
+            ],
             Lots = [.. lots.Select(lot => LotWords.LineOf(lot, ingredient, today))],
             Uses = uses,
             Formulas = formulas,
@@ -110,21 +123,37 @@ public sealed record IngredientView
 
     private static IReadOnlyList<(string, string)> SourcesOf(Ingredient ingredient, Catalogue catalogue, EvaluationSettings settings)
     {
-        static string Dose(DoseRule rule) => rule.MinPercent is { } least
-            ? $"{Shown.Short(least)} to {Shown.Short(rule.MaxPercent ?? 100m)} %" : $"at most {Shown.Short(rule.MaxPercent ?? 100m)} %";
+        static string Dose(DoseRule rule) =>
+            rule.MinPercent is { } least
+                ? $"{Shown.Short(least)} to {Shown.Short(rule.MaxPercent ?? 100m)} %"
+                : $"at most {Shown.Short(rule.MaxPercent ?? 100m)} %";
         static string Of(DoseRule rule) => rule.Applies.Describe() is { Length: > 0 } scope ? $"{Dose(rule)} ({scope})" : Dose(rule);
         return
         [
             .. ingredient.Doses.Select(rule => (Of(rule) + (rule.Condition is { } condition ? $": {condition}" : ""), rule.Source)),
-            .. catalogue.Rules.SubstanceLimits.Where(limit => (limit.Region is null || limit.Region == settings.Region) && ingredient.ShareOf(limit.Subject).High > 0m)
+            .. catalogue
+                .Rules.SubstanceLimits.Where(limit =>
+                    (limit.Region is null || limit.Region == settings.Region) && ingredient.ShareOf(limit.Subject).High > 0m
+                )
                 .Select(limit => ($"{limit.Subject[0]} {Of(limit)}: {limit.Condition}", limit.Source)),
-            .. catalogue.Rules.Phototoxic.Oils.Where(oil => oil.Ingredient == ingredient.Slug).Select(oil => ($"at most {Shown.Short(oil.MaxPercent)} % left on skin that sees daylight", oil.Source)),
-            .. catalogue.Rules.ClassWindows.Where(window => window.Classes.Contains(ingredient.Class) && window.Schools?.Holds(settings) != false).Select(window => ($"its class: {Of(window)}", window.Source)),
+            .. catalogue
+                .Rules.Phototoxic.Oils.Where(oil => oil.Ingredient == ingredient.Slug)
+                .Select(oil => ($"at most {Shown.Short(oil.MaxPercent)} % left on skin that sees daylight", oil.Source)),
+            .. catalogue
+                .Rules.ClassWindows.Where(window => window.Classes.Contains(ingredient.Class) && window.Schools?.Holds(settings) != false)
+                .Select(window => ($"its class: {Of(window)}", window.Source)),
             .. ingredient.FattyAcidsSource is { } acids ? [("fatty acids", acids)] : Array.Empty<(string, string)>(),
             .. ingredient.SpeciesSource is { } species ? [("melting species", species)] : Array.Empty<(string, string)>(),
             .. ingredient.Feel is { } feel ? [("feel", feel.Source)] : Array.Empty<(string, string)>(),
-            .. ingredient.Constituents.Select(constituent => ($"{constituent.Name} {Shown.Short(constituent.LowPercent)} to {Shown.Short(constituent.HighPercent)} %", constituent.Source)),
-            .. ingredient.Viscosity.Select(viscosity => ($"viscosity {RangeGauge.Text(viscosity.Value)} mPa s at {RangeGauge.Text(viscosity.Celsius)} °C", viscosity.Source)),
+            .. ingredient.Constituents.Select(constituent =>
+                (
+                    $"{constituent.Name} {Shown.Short(constituent.LowPercent)} to {Shown.Short(constituent.HighPercent)} %",
+                    constituent.Source
+                )
+            ),
+            .. ingredient.Viscosity.Select(viscosity =>
+                ($"viscosity {RangeGauge.Text(viscosity.Value)} mPa s at {RangeGauge.Text(viscosity.Celsius)} °C", viscosity.Source)
+            ),
         ];
     }
 }

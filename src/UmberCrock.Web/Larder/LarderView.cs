@@ -15,15 +15,20 @@ namespace UmberCrock.Web.Larder;
 public sealed record LarderFilter(string? Find, string? OfClass, string? Origin, string? Without, string? Show)
 {
     /// <summary>True when nothing narrows it.</summary>
-    public bool IsEmpty => string.IsNullOrWhiteSpace(Find) && string.IsNullOrEmpty(OfClass) && string.IsNullOrEmpty(Origin) && string.IsNullOrEmpty(Without) && string.IsNullOrEmpty(Show);
+    public bool IsEmpty =>
+        string.IsNullOrWhiteSpace(Find)
+        && string.IsNullOrEmpty(OfClass)
+        && string.IsNullOrEmpty(Origin)
+        && string.IsNullOrEmpty(Without)
+        && string.IsNullOrEmpty(Show);
 
     /// <summary>True when an ingredient passes all but the name.</summary>
-    public bool Passes(Ingredient ingredient, bool inStock)
-        => (!Vocabulary.TryParse<IngredientClass>(OfClass, out var ofClass) || ingredient.Class == ofClass)
-            && (string.IsNullOrEmpty(Origin) || ingredient.Origins.Contains(Origin))
-            && (string.IsNullOrEmpty(Without) || !ingredient.Allergens.Contains(Without))
-            && (Show != "stock" || inStock)
-            && (Show != "own" || OwnIngredients.IsOwn(ingredient.Slug));
+    public bool Passes(Ingredient ingredient, bool inStock) =>
+        (!Vocabulary.TryParse<IngredientClass>(OfClass, out var ofClass) || ingredient.Class == ofClass)
+        && (string.IsNullOrEmpty(Origin) || ingredient.Origins.Contains(Origin))
+        && (string.IsNullOrEmpty(Without) || !ingredient.Allergens.Contains(Without))
+        && (Show != "stock" || inStock)
+        && (Show != "own" || OwnIngredients.IsOwn(ingredient.Slug));
 }
 
 /// <summary>A line of the larder.</summary>
@@ -33,7 +38,14 @@ public sealed record LarderLine(Ingredient Ingredient, Hatch Hatch, string Melts
 public sealed record LotLine(Lot Lot, Ingredient Ingredient, LotState State, string Text);
 
 /// <summary>The larder as a list.</summary>
-public sealed record LarderView(IReadOnlyList<LarderLine> Lines, int Total, int Own, int Stocked, LarderFilter Filter, IReadOnlyList<LotLine> NearEnd)
+public sealed record LarderView(
+    IReadOnlyList<LarderLine> Lines,
+    int Total,
+    int Own,
+    int Stocked,
+    LarderFilter Filter,
+    IReadOnlyList<LotLine> NearEnd
+)
 {
     /// <summary>Lays the list out.</summary>
     /// <param name="found">What the search found, best first.</param>
@@ -43,28 +55,46 @@ public sealed record LarderView(IReadOnlyList<LarderLine> Lines, int Total, int 
     /// <param name="filter">What it is narrowed to.</param>
     /// <param name="today">The day.</param>
     public static LarderView Of(
-        IReadOnlyList<Ingredient> found, IReadOnlyCollection<Ingredient> present, IReadOnlyList<Lot> lots, IReadOnlyDictionary<string, int> uses, LarderFilter filter, DateOnly today)
+        IReadOnlyList<Ingredient> found,
+        IReadOnlyCollection<Ingredient> present,
+        IReadOnlyList<Lot> lots,
+        IReadOnlyDictionary<string, int> uses,
+        LarderFilter filter,
+        DateOnly today
+    )
     {
-        var grams = lots.GroupBy(lot => lot.Ingredient, StringComparer.Ordinal).ToDictionary(group => group.Key, group => group.Sum(lot => lot.RemainingGrams), StringComparer.Ordinal);
+        var grams = lots.GroupBy(lot => lot.Ingredient, StringComparer.Ordinal)
+            .ToDictionary(group => group.Key, group => group.Sum(lot => lot.RemainingGrams), StringComparer.Ordinal);
         var bySlug = present.ToDictionary(ingredient => ingredient.Slug, StringComparer.Ordinal);
         return new LarderView(
-            [.. found.Where(ingredient => filter.Passes(ingredient, grams.GetValueOrDefault(ingredient.Slug) > 0m)).Select(ingredient => LineOf(ingredient, grams, uses))],
-            present.Count, present.Count(ingredient => OwnIngredients.IsOwn(ingredient.Slug)), grams.Count(entry => entry.Value > 0m), filter,
             [
-                .. lots.Where(lot => bySlug.ContainsKey(lot.Ingredient)).Select(lot => LotWords.LineOf(lot, bySlug[lot.Ingredient], today))
+                .. found
+                    .Where(ingredient => filter.Passes(ingredient, grams.GetValueOrDefault(ingredient.Slug) > 0m))
+                    .Select(ingredient => LineOf(ingredient, grams, uses)),
+            ],
+            present.Count,
+            present.Count(ingredient => OwnIngredients.IsOwn(ingredient.Slug)),
+            grams.Count(entry => entry.Value > 0m),
+            filter,
+            [
+                .. lots.Where(lot => bySlug.ContainsKey(lot.Ingredient))
+                    .Select(lot => LotWords.LineOf(lot, bySlug[lot.Ingredient], today))
                     .Where(line => line.State is LotState.Ended or LotState.NearEnd)
                     .OrderBy(line => line.Lot.EndsOn(line.Ingredient)),
-            ]);
+            ]
+        );
     }
 
-    private static LarderLine LineOf(Ingredient ingredient, Dictionary<string, decimal> grams, IReadOnlyDictionary<string, int> uses)
-        => new(
-            ingredient, Hatches.Of(ingredient),
+    private static LarderLine LineOf(Ingredient ingredient, Dictionary<string, decimal> grams, IReadOnlyDictionary<string, int> uses) =>
+        new(
+            ingredient,
+            Hatches.Of(ingredient),
             ingredient.Species.IsEmpty || ingredient.MeltingPoint is not { } melts ? "" : RangeGauge.Text(melts.Value),
             ingredient.ShelfLifeMonths is { } keeps ? RangeGauge.Text(keeps.Value) : "",
             grams.TryGetValue(ingredient.Slug, out var left) && left > 0m ? Shown.Short(decimal.Round(left, 1)) : "",
             uses.GetValueOrDefault(ingredient.Slug),
-            string.Join(", ", ingredient.Origins.Where(origin => origin is not "plant").Concat(ingredient.Allergens).Distinct()));
+            string.Join(", ", ingredient.Origins.Where(origin => origin is not "plant").Concat(ingredient.Allergens).Distinct())
+        );
 }
 
 /// <summary>How lots are said.</summary>
@@ -75,14 +105,21 @@ public static class LotWords
     {
         var state = lot.StateOn(today, ingredient);
         var days = lot.EndsOn(ingredient) is { } end ? end.DayNumber - today.DayNumber : 0;
-        return new LotLine(lot, ingredient, state, state switch
-        {
-            LotState.Ended => days == -1 ? "ended yesterday" : $"ended {-days} days ago",
-            LotState.NearEnd => days == 0 ? "ends today" : days == 1 ? "1 day left" : $"{days} days left",
-            LotState.InUse => "in use",
-            LotState.Sealed => "sealed",
-            LotState.Empty => "used up",
-            _ => throw new UnreachableException(),
-        });
+        return new LotLine(
+            lot,
+            ingredient,
+            state,
+            state switch
+            {
+                LotState.Ended => days == -1 ? "ended yesterday" : $"ended {-days} days ago",
+                LotState.NearEnd => days == 0 ? "ends today"
+                : days == 1 ? "1 day left"
+                : $"{days} days left",
+                LotState.InUse => "in use",
+                LotState.Sealed => "sealed",
+                LotState.Empty => "used up",
+                _ => throw new UnreachableException(),
+            }
+        );
     }
 }

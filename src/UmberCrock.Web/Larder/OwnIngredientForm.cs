@@ -11,7 +11,8 @@ namespace UmberCrock.Web.Larder;
 /// <summary>A value as its row of fields shows it.</summary>
 public sealed record TypedValue(string Value, string Low, string High, string Source);
 
-/// <summary>The fields of an own ingredient, as typed. What they do not show (fatty acids, melting species) is copied from another.</summary>
+/// <summary>The fields of an own ingredient, as typed. What they do not show (fatty acids, melting species) is copied from
+/// another.</summary>
 public sealed record OwnIngredientForm
 {
     /// <summary>Name.</summary>
@@ -76,7 +77,14 @@ public sealed record OwnIngredientForm
             Purpose = from.Purpose ?? "",
             AlsoKnownAs = string.Join("; ", from.AlsoKnownAs),
             Composition = string.Join("\n", from.Composition.Select(CompositionText.Write)),
-            Declared = string.Join("\n", from.Constituents.Select(declared => CompositionText.Write(new Component(new InciName(declared.Name, ""), declared.LowPercent, declared.HighPercent)).Replace(" |  |", " |", StringComparison.Ordinal))),
+            Declared = string.Join(
+                "\n",
+                from.Constituents.Select(declared =>
+                    CompositionText
+                        .Write(new Component(new InciName(declared.Name, ""), declared.LowPercent, declared.HighPercent))
+                        .Replace(" |  |", " |", StringComparison.Ordinal)
+                )
+            ),
             DeclaredSource = from.Constituents.IsEmpty ? "" : from.Constituents[0].Source,
             Origins = from.Origins,
             Allergens = from.Allergens,
@@ -85,7 +93,9 @@ public sealed record OwnIngredientForm
             MaxPercent = Text(window?.MaxPercent),
             DoseSource = window?.Source ?? "",
             MeltsLike = from.Species.IsEmpty && from.FattyAcids.Count == 0 ? "" : from.Slug,
-            Values = IngredientProperty.All.Where(property => property.Of(from) is not null).ToDictionary(property => property.Name, property => TextOf(property.Of(from)!), StringComparer.Ordinal),
+            Values = IngredientProperty
+                .All.Where(property => property.Of(from) is not null)
+                .ToDictionary(property => property.Name, property => TextOf(property.Of(from)!), StringComparer.Ordinal),
         };
     }
 
@@ -110,7 +120,16 @@ public sealed record OwnIngredientForm
             MaxPercent = typed.Text("maxPercent"),
             DoseSource = typed.Text("doseSource"),
             MeltsLike = typed.Text("meltsLike"),
-            Values = IngredientProperty.All.ToDictionary(property => property.Name, property => new TypedValue(typed.Text(property.Name), typed.Text($"{property.Name}-low"), typed.Text($"{property.Name}-high"), typed.Text($"{property.Name}-source")), StringComparer.Ordinal),
+            Values = IngredientProperty.All.ToDictionary(
+                property => property.Name,
+                property => new TypedValue(
+                    typed.Text(property.Name),
+                    typed.Text($"{property.Name}-low"),
+                    typed.Text($"{property.Name}-high"),
+                    typed.Text($"{property.Name}-source")
+                ),
+                StringComparer.Ordinal
+            ),
         };
     }
 
@@ -119,12 +138,32 @@ public sealed record OwnIngredientForm
     {
         var texts = new (string Field, string Now, string Typed)[]
         {
-            ("name", now.Name, typed.Name), ("kind", now.Class, typed.Class), ("role", now.Role, typed.Role), ("what it does", now.Purpose, typed.Purpose), ("other names", now.AlsoKnownAs, typed.AlsoKnownAs),
-            ("substances", now.Composition, typed.Composition), ("declared", now.Declared, typed.Declared), ("dose from", now.MinPercent, typed.MinPercent), ("dose to", now.MaxPercent, typed.MaxPercent),
-            ("origins", string.Join(", ", now.Origins), string.Join(", ", typed.Origins)), ("to be named", string.Join(", ", now.Allergens), string.Join(", ", typed.Allergens)),
+            ("name", now.Name, typed.Name),
+            ("kind", now.Class, typed.Class),
+            ("role", now.Role, typed.Role),
+            ("what it does", now.Purpose, typed.Purpose),
+            ("other names", now.AlsoKnownAs, typed.AlsoKnownAs),
+            ("substances", now.Composition, typed.Composition),
+            ("declared", now.Declared, typed.Declared),
+            ("dose from", now.MinPercent, typed.MinPercent),
+            ("dose to", now.MaxPercent, typed.MaxPercent),
+            ("origins", string.Join(", ", now.Origins), string.Join(", ", typed.Origins)),
+            ("to be named", string.Join(", ", now.Allergens), string.Join(", ", typed.Allergens)),
         };
-        var values = IngredientProperty.All.Select(property => (Field: property.Words.ToLowerInvariant(), Now: now.Values.GetValueOrDefault(property.Name)?.Value ?? "", Typed: typed.Values.GetValueOrDefault(property.Name)?.Value ?? ""));
-        return [.. texts.Concat(values).Where(text => text.Now.ReplaceLineEndings(" ") != text.Typed.ReplaceLineEndings(" ")).Select(text => $"{text.Field}: {(text.Now.Length == 0 ? "empty" : text.Now.ReplaceLineEndings(" "))}")];
+        var values = IngredientProperty.All.Select(property =>
+            (
+                Field: property.Words.ToLowerInvariant(),
+                Now: now.Values.GetValueOrDefault(property.Name)?.Value ?? "",
+                Typed: typed.Values.GetValueOrDefault(property.Name)?.Value ?? ""
+            )
+        );
+        return
+        [
+            .. texts
+                .Concat(values)
+                .Where(text => text.Now.ReplaceLineEndings(" ") != text.Typed.ReplaceLineEndings(" "))
+                .Select(text => $"{text.Field}: {(text.Now.Length == 0 ? "empty" : text.Now.ReplaceLineEndings(" "))}"),
+        ];
     }
 
     /// <summary>The ingredient the fields say.</summary>
@@ -136,8 +175,20 @@ public sealed record OwnIngredientForm
     {
         var problems = new List<DocumentProblem>();
         var like = MeltsLike.Length == 0 ? null : catalogue.Find(MeltsLike);
-        var ofClass = Vocabulary.TryParse<IngredientClass>(Class, out var kind) ? kind : Refuse<IngredientClass>("/class", "Choose its kind.");
-        var ingredient = (from ?? new Ingredient { Slug = "", Name = "", Class = ofClass, Role = "", Composition = [] }) with
+        var ofClass = Vocabulary.TryParse<IngredientClass>(Class, out var kind)
+            ? kind
+            : Refuse<IngredientClass>("/class", "Choose its kind.");
+        var ingredient = (
+            from
+            ?? new Ingredient
+            {
+                Slug = "",
+                Name = "",
+                Class = ofClass,
+                Role = "",
+                Composition = [],
+            }
+        ) with
         {
             Slug = isChange ? from!.Slug : OwnIngredients.SlugOf(Name),
             Name = Name,
@@ -146,10 +197,22 @@ public sealed record OwnIngredientForm
             Purpose = Purpose.Length > 0 ? Purpose : null,
             AlsoKnownAs = [.. AlsoKnownAs.Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)],
             Composition = Substances(Composition, "/composition", problems),
-            Constituents = [.. Substances(Declared, "/constituents", problems).Select(declared => new Constituent(NameOf(declared.Inci.Eu, catalogue), declared.LowPercent, declared.HighPercent, DeclaredSource, Confidence.Medium))],
+            Constituents =
+            [
+                .. Substances(Declared, "/constituents", problems)
+                    .Select(declared => new Constituent(
+                        NameOf(declared.Inci.Eu, catalogue),
+                        declared.LowPercent,
+                        declared.HighPercent,
+                        DeclaredSource,
+                        Confidence.Medium
+                    )),
+            ],
             Origins = [.. Origins],
             Allergens = [.. Allergens],
-            Solubility = Vocabulary.TryParse<Solubility>(Solubility, out var solubility) ? solubility : Refuse<Solubility>("/solubility", "Choose where it goes."),
+            Solubility = Vocabulary.TryParse<Solubility>(Solubility, out var solubility)
+                ? solubility
+                : Refuse<Solubility>("/solubility", "Choose where it goes."),
             Doses = Window(problems),
             Species = like?.Species ?? [],
             SpeciesSource = like is { Species.IsEmpty: false } ? Source(like.SpeciesSource, like, from) : null,
@@ -170,7 +233,8 @@ public sealed record OwnIngredientForm
         }
     }
 
-    private static string Source(string? source, Ingredient like, Ingredient? from) => like.Slug == from?.Slug ? source! : $"as {like.Name}: {source}";
+    private static string Source(string? source, Ingredient like, Ingredient? from) =>
+        like.Slug == from?.Slug ? source! : $"as {like.Name}: {source}";
 
     private static string Text(decimal? number) => number?.ToString(CultureInfo.InvariantCulture) ?? "";
 
@@ -185,10 +249,18 @@ public sealed record OwnIngredientForm
         var typed = Values.GetValueOrDefault(property.Name);
         if (typed is null || typed.Value.Length == 0)
             return null;
-        double Figure(string text, double otherwise) => (double?)NumberOf(text, property.Words.ToLowerInvariant(), $"/{property.Name}", problems) ?? otherwise;
+        double Figure(string text, double otherwise) =>
+            (double?)NumberOf(text, property.Words.ToLowerInvariant(), $"/{property.Name}", problems) ?? otherwise;
         var value = Figure(typed.Value, 0);
         var before = from is null ? null : property.Of(from);
-        return new Quantity(value, Figure(typed.Low, value), Figure(typed.High, value), property.Unit, typed.Source, before is not null && before.Value == value ? before.Confidence : Confidence.Medium);
+        return new Quantity(
+            value,
+            Figure(typed.Low, value),
+            Figure(typed.High, value),
+            property.Unit,
+            typed.Source,
+            before is not null && before.Value == value ? before.Confidence : Confidence.Medium
+        );
     }
 
     /// <summary>The number that was typed; null for nothing, and for what is no number, which is said.</summary>
@@ -208,7 +280,8 @@ public sealed record OwnIngredientForm
     }
 
     /// <summary>A listed allergen by the name it is printed with, however its capitals were typed.</summary>
-    private static string NameOf(string typed, Catalogue catalogue) => catalogue.Rules.Label.Allergens.FirstOrDefault(name => string.Equals(name, typed, StringComparison.OrdinalIgnoreCase)) ?? typed;
+    private static string NameOf(string typed, Catalogue catalogue) =>
+        catalogue.Rules.Label.Allergens.FirstOrDefault(name => string.Equals(name, typed, StringComparison.OrdinalIgnoreCase)) ?? typed;
 
     private static ImmutableArray<Component> Substances(string text, string pointer, List<DocumentProblem> problems)
     {
@@ -219,7 +292,9 @@ public sealed record OwnIngredientForm
             if (CompositionText.Read(line) is { } component)
                 components.Add(component);
             else
-                problems.Add(new DocumentProblem(pointer, $"Line {at + 1} is not a substance like Cetyl Alcohol, or Cera Alba | Beeswax | 70 to 85."));
+                problems.Add(
+                    new DocumentProblem(pointer, $"Line {at + 1} is not a substance like Cetyl Alcohol, or Cera Alba | Beeswax | 70 to 85.")
+                );
         }
 
         return components.ToImmutable();
@@ -229,7 +304,17 @@ public sealed record OwnIngredientForm
     {
         decimal? Percent(string text, string pointer) => NumberOf(text, "a percentage", pointer, problems);
         return Percent(MaxPercent, "/maxPercent") is { } most
-            ? [new DoseRule { Kind = DoseKind.Supplier, MinPercent = Percent(MinPercent, "/minPercent"), MaxPercent = most, Source = DoseSource, Confidence = Confidence.Medium }]
+            ?
+            [
+                new DoseRule
+                {
+                    Kind = DoseKind.Supplier,
+                    MinPercent = Percent(MinPercent, "/minPercent"),
+                    MaxPercent = most,
+                    Source = DoseSource,
+                    Confidence = Confidence.Medium,
+                },
+            ]
             : [];
     }
 }

@@ -12,7 +12,8 @@ public static class RatioWords
             from denominator in Enumerable.Range(1, LargestPart)
             from numerator in Enumerable.Range(1, LargestPart)
             orderby Math.Abs(gramsPerGram - ((double)numerator / denominator)), denominator
-            select (numerator, denominator)).First();
+            select (numerator, denominator)
+        ).First();
         return $"{part} for {whole}";
     }
 }

@@ -17,7 +17,8 @@ public sealed class TypedFields(IFormCollection form)
     public string Text(string name) => form[name].ToString().Trim();
 
     /// <summary>The version a form was sent out with; -1, which nothing has, when it names none.</summary>
-    public long Version(string name) => long.TryParse(Text(name), NumberStyles.None, CultureInfo.InvariantCulture, out var version) ? version : -1;
+    public long Version(string name) =>
+        long.TryParse(Text(name), NumberStyles.None, CultureInfo.InvariantCulture, out var version) ? version : -1;
 
     /// <summary>Every value of a field that can be given more than once.</summary>
     public IReadOnlyList<string> All(string name) => [.. form[name].OfType<string>()];
@@ -55,6 +56,12 @@ public sealed class TypedFields(IFormCollection form)
         if (Number(prefix, $"{property.Words.ToLowerInvariant()} in {property.Unit}") is not { } value)
             return null;
         return new Quantity(
-            (double)value, (double)(Number($"{prefix}-low", "a number") ?? value), (double)(Number($"{prefix}-high", "a number") ?? value), property.Unit, source, confidence);
+            (double)value,
+            (double)(Number($"{prefix}-low", "a number") ?? value),
+            (double)(Number($"{prefix}-high", "a number") ?? value),
+            property.Unit,
+            source,
+            confidence
+        );
     }
 }

@@ -4,5 +4,12 @@ namespace UmberCrock.Web.Larder;
 public static class UnitWords
 {
     /// <summary>A unit: degrees with their sign, iodine with its subscript; a bare number for HLB.</summary>
-    public static string Of(string unit) => unit switch { "C" => "°C", "g I2/100 g" => "g I₂/100 g", "HLB" => "", _ => unit };
+    public static string Of(string unit) =>
+        unit switch
+        {
+            "C" => "°C",
+            "g I2/100 g" => "g I₂/100 g",
+            "HLB" => "",
+            _ => unit,
+        };
 }

@@ -15,7 +15,14 @@ using UmberCrock.Web.Hosting;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>One formula on the bench. Every change is posted here, kept, and answered with the bench as it then stands.</summary>
-public sealed class BenchModel(FormulaStore store, RevisionStore revisions, LarderStore larder, LotStore lots, BinStore bin, Knowledge knowledge) : PageModel
+public sealed class BenchModel(
+    FormulaStore store,
+    RevisionStore revisions,
+    LarderStore larder,
+    LotStore lots,
+    BinStore bin,
+    Knowledge knowledge
+) : PageModel
 {
     /// <summary>What people keep away from.</summary>
     public FreeFromRules FreeFrom => knowledge.Catalogue.Rules.FreeFrom;
@@ -45,13 +52,22 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
     {
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();
-        var name = string.Concat(kept.Formula.Name.Select(letter => char.IsAsciiLetterOrDigit(letter) ? char.ToLowerInvariant(letter) : '-')).Trim('-');
-        return File(System.Text.Encoding.UTF8.GetBytes(FormulaWriter.ToText(kept.Formula, indented: true)), "application/json", $"{(name.Length == 0 ? "formula" : name)}.formula.json");
+        var name = string.Concat(
+                kept.Formula.Name.Select(letter => char.IsAsciiLetterOrDigit(letter) ? char.ToLowerInvariant(letter) : '-')
+            )
+            .Trim('-');
+        return File(
+            System.Text.Encoding.UTF8.GetBytes(FormulaWriter.ToText(kept.Formula, indented: true)),
+            "application/json",
+            $"{(name.Length == 0 ? "formula" : name)}.formula.json"
+        );
     }
 
     /// <summary>The melt curve of the newest kept revision, as path data for the bench's chart.</summary>
-    public async Task<IActionResult> OnGetEarlierAsync([FromRoute] long id)
-        => await revisions.LastAsync(id) is { } revision ? Content(BenchView.CurveOf(revision.Formula, knowledge.Catalogue), "text/plain") : NotFound();
+    public async Task<IActionResult> OnGetEarlierAsync([FromRoute] long id) =>
+        await revisions.LastAsync(id) is { } revision
+            ? Content(BenchView.CurveOf(revision.Formula, knowledge.Catalogue), "text/plain")
+            : NotFound();
 
     /// <summary>What can stand in for a line, and what it would do.</summary>
     public async Task<IActionResult> OnGetSwapAsync([FromRoute] long id, int line, string[] avoid, bool inLarder)
@@ -59,22 +75,48 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();
         FreeFromRow[] rows = [.. avoid.Select(word => knowledge.Catalogue.Rules.FreeFrom.Avoiding(word, "/avoid"))];
-        return Partial("_Swap", SwapView.Of(kept.Formula, line, Swap.Candidates(kept.Formula, line, null, rows, await PresentAsync(inLarder), knowledge.Catalogue, knowledge.Settings), knowledge.Catalogue));
+        return Partial(
+            "_Swap",
+            SwapView.Of(
+                kept.Formula,
+                line,
+                Swap.Candidates(kept.Formula, line, null, rows, await PresentAsync(inLarder), knowledge.Catalogue, knowledge.Settings),
+                knowledge.Catalogue
+            )
+        );
     }
 
     /// <summary>What the whole formula would become: a switch, or a rebalance with some doses kept.</summary>
-    public async Task<IActionResult> OnGetMakeAsync([FromRoute] long id, string what, string? climate, string? band, string? celsius, int[] @lock, bool inLarder)
+    public async Task<IActionResult> OnGetMakeAsync(
+        [FromRoute] long id,
+        string what,
+        string? climate,
+        string? band,
+        string? celsius,
+        int[] @lock,
+        bool inLarder
+    )
     {
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();
         if (Switch.Kinds(knowledge.Catalogue.Rules).Contains(what))
-            return Partial("_Make", MakeView.Switched(kept.Formula, what, await PresentAsync(inLarder), knowledge.Catalogue, knowledge.Settings));
+            return Partial(
+                "_Make",
+                MakeView.Switched(kept.Formula, what, await PresentAsync(inLarder), knowledge.Catalogue, knowledge.Settings)
+            );
         var target = what switch
         {
             "limits" => RebalanceTarget.None,
-            "climate" => new RebalanceTarget(null, null, Climates.FirstOrDefault(named => named.Key == climate)?.Climate ?? kept.Formula.Climate),
+            "climate" => new RebalanceTarget(
+                null,
+                null,
+                Climates.FirstOrDefault(named => named.Key == climate)?.Climate ?? kept.Formula.Climate
+            ),
             "band" => new RebalanceTarget(
-                Vocabulary.TryParse<Band>(band, out var wanted) ? wanted : throw new DocumentException("/band", "Choose a texture."), Typed.Celsius(celsius), null),
+                Vocabulary.TryParse<Band>(band, out var wanted) ? wanted : throw new DocumentException("/band", "Choose a texture."),
+                Typed.Celsius(celsius),
+                null
+            ),
             _ => throw new DocumentException("/what", "Choose what it is to become."),
         };
         return Partial("_Make", MakeView.Rebalanced(kept.Formula, @lock, target, knowledge.Catalogue, knowledge.Settings));
@@ -85,7 +127,10 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
     {
         if (!inLarder)
             return [.. larder.Present];
-        var held = (await lots.ListAsync()).Where(lot => lot.RemainingGrams > 0m).Select(lot => lot.Ingredient).ToHashSet(StringComparer.Ordinal);
+        var held = (await lots.ListAsync())
+            .Where(lot => lot.RemainingGrams > 0m)
+            .Select(lot => lot.Ingredient)
+            .ToHashSet(StringComparer.Ordinal);
         return [.. larder.Present.Where(ingredient => held.Contains(ingredient.Slug))];
     }
 
@@ -109,7 +154,11 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
     public async Task<IActionResult> OnPostNudgeAsync([FromRoute] long id)
     {
         var body = await JsonMembers.ReadAsync(Request, "version", "line", "by");
-        if (body.Required("by") is not { ValueKind: JsonValueKind.Number } number || !number.TryGetDecimal(out var by) || by is < -100m or > 100m)
+        if (
+            body.Required("by") is not { ValueKind: JsonValueKind.Number } number
+            || !number.TryGetDecimal(out var by)
+            || by is < -100m or > 100m
+        )
             throw new DocumentException("/by", "must be a step in percent.");
         return await ChangeAsync(id, body, formula => [BenchEdits.Nudge(formula, body.Index("line"), by)]);
     }
@@ -134,10 +183,15 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
         var body = await JsonMembers.ReadAsync(Request, "version", "ingredient", "phase");
         var slug = body.Text("ingredient");
         var phase = body.Text("phase");
-        var ingredient = knowledge.Catalogue.Find(slug) ?? throw new DocumentException("/ingredient", $"\"{slug}\" is not an ingredient of the catalogue.");
+        var ingredient = knowledge.Catalogue.Find(slug)
+            ?? throw new DocumentException("/ingredient", $"\"{slug}\" is not an ingredient of the catalogue.");
         return await ChangeAsync(id, body, formula =>
         {
-            var add = new AddLine(phase, slug, BenchEdits.StartingPercent(formula, ingredient, knowledge.Catalogue.Rules, knowledge.Settings));
+            var add = new AddLine(
+                phase,
+                slug,
+                BenchEdits.StartingPercent(formula, ingredient, knowledge.Catalogue.Rules, knowledge.Settings)
+            );
             ShowLine(BenchEdits.LineAfter(formula, add));
             return [add];
         });
@@ -148,7 +202,9 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
     {
         var body = await JsonMembers.ReadAsync(Request, "version", "name", "stage");
         var name = body.Text("name").Trim();
-        var stage = Vocabulary.TryParse<Stage>(body.Text("stage"), out var parsed) ? parsed : throw new DocumentException("/stage", "Choose when it goes in.");
+        var stage = Vocabulary.TryParse<Stage>(body.Text("stage"), out var parsed)
+            ? parsed
+            : throw new DocumentException("/stage", "Choose when it goes in.");
         return await ChangeAsync(id, body, formula => [new AddPhase(PhaseIds.NextFree(formula), name, stage, null)]);
     }
 
@@ -188,8 +244,11 @@ public sealed class BenchModel(FormulaStore store, RevisionStore revisions, Lard
         return Answer(await store.SetBatchAsync(id, body.Version(), Typed.Number(body.Text("text"), "a batch in grams")));
     }
 
-    private async Task<IActionResult> ChangeAsync(long id, Dictionary<string, JsonElement> body, Func<Formula, IReadOnlyList<FormulaEdit>> edits)
-        => Answer(await store.ChangeAsync(id, body.Version(), formula => FormulaEdit.ApplyAll(formula, edits(formula))));
+    private async Task<IActionResult> ChangeAsync(
+        long id,
+        Dictionary<string, JsonElement> body,
+        Func<Formula, IReadOnlyList<FormulaEdit>> edits
+    ) => Answer(await store.ChangeAsync(id, body.Version(), formula => FormulaEdit.ApplyAll(formula, edits(formula))));
 
     private async Task<IActionResult> StepAsync(Func<long, Task<KeptFormula?>> step)
     {

@@ -13,7 +13,8 @@ namespace UmberCrock.Web.Pages;
 public sealed record RevisionLine(int Number, string Name, string When, string Words);
 
 /// <summary>The revisions of a formula, and any two of them, or another formula, side by side.</summary>
-public sealed class CompareModel(FormulaStore store, RevisionStore revisions, LotStore lots, Knowledge knowledge, TimeProvider clock) : PageModel
+public sealed class CompareModel(FormulaStore store, RevisionStore revisions, LotStore lots, Knowledge knowledge, TimeProvider clock)
+    : PageModel
 {
     /// <summary>Number of the formula as it stands.</summary>
     public const int AsItStands = 0;
@@ -63,11 +64,16 @@ public sealed class CompareModel(FormulaStore store, RevisionStore revisions, Lo
         Kept = kept;
         (var all, Odd) = await revisions.ListAsync(id);
         Revisions = Lines(kept, all);
-        A = Revisions.Any(line => line.Number == a) ? a!.Value : all.Count > 0 ? all[0].Number : AsItStands;
+        A =
+            Revisions.Any(line => line.Number == a) ? a!.Value
+            : all.Count > 0 ? all[0].Number
+            : AsItStands;
         B = Revisions.Any(line => line.Number == b) ? b!.Value : AsItStands;
         Others = await store.NamesAsync(id);
-        var prices = (await lots.ListAsync()).Where(lot => lot.PricePerKilogram is not null)
-            .GroupBy(lot => lot.Ingredient, StringComparer.Ordinal).ToDictionary(group => group.Key, group => group.MaxBy(lot => lot.BoughtOn)!.PricePerKilogram, StringComparer.Ordinal);
+        var prices = (await lots.ListAsync())
+            .Where(lot => lot.PricePerKilogram is not null)
+            .GroupBy(lot => lot.Ingredient, StringComparer.Ordinal)
+            .ToDictionary(group => group.Key, group => group.MaxBy(lot => lot.BoughtOn)!.PricePerKilogram, StringComparer.Ordinal);
         var left = SideOf(A);
         if (!string.IsNullOrWhiteSpace(with))
         {
@@ -81,11 +87,18 @@ public sealed class CompareModel(FormulaStore store, RevisionStore revisions, Lo
         View = CompareView.Of(left, SideOf(B), knowledge.Catalogue);
         return Page();
 
-        ComparedSide SideOf(int number)
-            => number == AsItStands ? Side("as it stands", kept.Formula) : Side($"rev {number}", all.First(revision => revision.Number == number).Formula);
+        ComparedSide SideOf(int number) =>
+            number == AsItStands
+                ? Side("as it stands", kept.Formula)
+                : Side($"rev {number}", all.First(revision => revision.Number == number).Formula);
 
-        ComparedSide Side(string title, Formula formula)
-            => new(title, formula, Evaluator.Evaluate(formula, knowledge.Catalogue, knowledge.Settings), FormulaCost.Of(formula, slug => prices.GetValueOrDefault(slug)));
+        ComparedSide Side(string title, Formula formula) =>
+            new(
+                title,
+                formula,
+                Evaluator.Evaluate(formula, knowledge.Catalogue, knowledge.Settings),
+                FormulaCost.Of(formula, slug => prices.GetValueOrDefault(slug))
+            );
     }
 
     /// <summary>Names a revision.</summary>
@@ -93,7 +106,16 @@ public sealed class CompareModel(FormulaStore store, RevisionStore revisions, Lo
     {
         try
         {
-            return await revisions.NameAsync(id, number, name ?? "", was ?? "") ? RedirectToPage(new { id, a, b }) : NotFound();
+            return await revisions.NameAsync(id, number, name ?? "", was ?? "")
+                ? RedirectToPage(
+                    new
+                    {
+                        id,
+                        a,
+                        b,
+                    }
+                )
+                : NotFound();
         }
         catch (DocumentException refused)
         {
@@ -104,7 +126,13 @@ public sealed class CompareModel(FormulaStore store, RevisionStore revisions, Lo
         {
             TypedName = name;
             var now = (await revisions.FindAsync(id, number))?.Name;
-            return await RefuseAsync(id, StatusCodes.Status409Conflict, $"Another window named it “{now}” meanwhile. Your name stands in its field; press again to set it.", a, b);
+            return await RefuseAsync(
+                id,
+                StatusCodes.Status409Conflict,
+                $"Another window named it “{now}” meanwhile. Your name stands in its field; press again to set it.",
+                a,
+                b
+            );
         }
     }
 
@@ -126,7 +154,13 @@ public sealed class CompareModel(FormulaStore store, RevisionStore revisions, Lo
         }
         catch (StaleException)
         {
-            return await RefuseAsync(id, StatusCodes.Status409Conflict, "Another window changed the formula meanwhile; it is shown as it stands now. Go back once more if you still want to.", null, null);
+            return await RefuseAsync(
+                id,
+                StatusCodes.Status409Conflict,
+                "Another window changed the formula meanwhile; it is shown as it stands now. Go back once more if you still want to.",
+                null,
+                null
+            );
         }
     }
 
@@ -136,7 +170,9 @@ public sealed class CompareModel(FormulaStore store, RevisionStore revisions, Lo
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();
         var source = number == AsItStands ? kept.Formula : (await revisions.FindAsync(id, number))?.Formula;
-        return source is null ? NotFound() : RedirectToPage("/Bench", new { id = await store.AddAsync(source with { Name = BranchName(source.Name, number) }) });
+        return source is null
+            ? NotFound()
+            : RedirectToPage("/Bench", new { id = await store.AddAsync(source with { Name = BranchName(source.Name, number) }) });
     }
 
     private List<RevisionLine> Lines(KeptFormula kept, IReadOnlyList<KeptRevision> all)
@@ -145,15 +181,32 @@ public sealed class CompareModel(FormulaStore store, RevisionStore revisions, Lo
         {
             if (before is null)
                 return "the first that was kept";
-            var words = FormulaComparison.Of(before, after).Words(slug => knowledge.Catalogue.Find(slug)?.Name ?? slug).Select(change => change.ToString()).ToList();
+            var words = FormulaComparison
+                .Of(before, after)
+                .Words(slug => knowledge.Catalogue.Find(slug)?.Name ?? slug)
+                .Select(change => change.ToString())
+                .ToList();
             return words.Count == 0 ? "nothing changed" : string.Join(", ", words);
         }
 
         var now = clock.GetUtcNow();
         return
         [
-            new RevisionLine(AsItStands, "as it stands", Bench.Words.When(kept.ChangedAt, now), all.Count == 0 ? "no revision is kept yet: S on the bench keeps one" : Words(all[0].Formula, kept.Formula)),
-            .. all.Select((revision, at) => new RevisionLine(revision.Number, revision.Name, Bench.Words.When(revision.KeptAt, now), Words(at + 1 < all.Count ? all[at + 1].Formula : null, revision.Formula))),
+            new RevisionLine(
+                AsItStands,
+                "as it stands",
+                Bench.Words.When(kept.ChangedAt, now),
+                all.Count == 0 ? "no revision is kept yet: S on the bench keeps one" : Words(all[0].Formula, kept.Formula)
+            ),
+            .. all.Select(
+                (revision, at) =>
+                    new RevisionLine(
+                        revision.Number,
+                        revision.Name,
+                        Bench.Words.When(revision.KeptAt, now),
+                        Words(at + 1 < all.Count ? all[at + 1].Formula : null, revision.Formula)
+                    )
+            ),
         ];
     }
 

@@ -25,8 +25,16 @@ public sealed class CopiesModel : PageModel
     /// <summary>Takes what it works with.</summary>
     public CopiesModel(IServiceProvider services)
     {
-        (copies, house, saving) = (services.GetRequiredService<Copies>(), services.GetRequiredService<DataHouse>(), services.GetRequiredService<HouseFile>());
-        (opening, settings, incoming) = (services.GetRequiredService<HouseOpening>(), services.GetRequiredService<SettingStore>(), services.GetRequiredService<IncomingFiles>());
+        (copies, house, saving) = (
+            services.GetRequiredService<Copies>(),
+            services.GetRequiredService<DataHouse>(),
+            services.GetRequiredService<HouseFile>()
+        );
+        (opening, settings, incoming) = (
+            services.GetRequiredService<HouseOpening>(),
+            services.GetRequiredService<SettingStore>(),
+            services.GetRequiredService<IncomingFiles>()
+        );
         (upkeep, clock) = (services.GetRequiredService<Upkeep>(), services.GetRequiredService<TimeProvider>());
     }
 
@@ -76,87 +84,99 @@ public sealed class CopiesModel : PageModel
     }
 
     /// <summary>Makes a copy now.</summary>
-    public Task<IActionResult> OnPostMakeAsync() => TryAsync(async () =>
-    {
-        TempData["note"] = $"Kept as {(await house.CopyAsync(CopyReason.Asked)).Name}, and checked.";
-        return RedirectToPage();
-    });
+    public Task<IActionResult> OnPostMakeAsync() =>
+        TryAsync(async () =>
+        {
+            TempData["note"] = $"Kept as {(await house.CopyAsync(CopyReason.Asked)).Name}, and checked.";
+            return RedirectToPage();
+        });
 
     /// <summary>Chooses where copies go.</summary>
-    public Task<IActionResult> OnPostPlaceAsync([FromForm] string? place) => TryAsync(async () =>
-    {
-        Place = (place ?? "").Trim();
-        if (Place.Length > 0 && Copies.Problem(Place) is { } problem)
-            throw new DocumentException("/place", $"{Place} is not taken: {problem}");
-        await settings.KeepCopiesFolderAsync(Place);
-        copies.Use(Place);
-        TempData["note"] = $"Copies go to {copies.Folder} from now on. Those made before stay where they are.";
-        return RedirectToPage();
-    });
+    public Task<IActionResult> OnPostPlaceAsync([FromForm] string? place) =>
+        TryAsync(async () =>
+        {
+            Place = (place ?? "").Trim();
+            if (Place.Length > 0 && Copies.Problem(Place) is { } problem)
+                throw new DocumentException("/place", $"{Place} is not taken: {problem}");
+            await settings.KeepCopiesFolderAsync(Place);
+            copies.Use(Place);
+            TempData["note"] = $"Copies go to {copies.Folder} from now on. Those made before stay where they are.";
+            return RedirectToPage();
+        });
 
     /// <summary>Shows what putting a copy back would do.</summary>
-    public Task<IActionResult> OnGetLookAsync(string? name) => TryAsync(async () =>
-    {
-        Asked = Find(name);
-        Preview = await house.PreviewAsync(Asked);
-        Load();
-        return Page();
-    });
+    public Task<IActionResult> OnGetLookAsync(string? name) =>
+        TryAsync(async () =>
+        {
+            Asked = Find(name);
+            Preview = await house.PreviewAsync(Asked);
+            Load();
+            return Page();
+        });
 
     /// <summary>Puts a copy back; what stood there is copied first.</summary>
-    public Task<IActionResult> OnPostRestoreAsync([FromForm] string? name) => TryAsync(async () =>
-    {
-        var before = await house.RestoreAsync(Find(name));
-        TempData["note"] = $"Put back. What stood here before is the copy {before.Name}: put that back to undo this.";
-        return RedirectToPage();
-    });
+    public Task<IActionResult> OnPostRestoreAsync([FromForm] string? name) =>
+        TryAsync(async () =>
+        {
+            var before = await house.RestoreAsync(Find(name));
+            TempData["note"] = $"Put back. What stood here before is the copy {before.Name}: put that back to undo this.";
+            return RedirectToPage();
+        });
 
     /// <summary>Takes a saved file in and shows what opening it would do.</summary>
-    public Task<IActionResult> OnPostOpenAsync(IFormFile? file) => TryAsync(async () =>
-    {
-        if (file is null)
-            throw new DocumentException("/file", "No file was chosen.");
-        await using var content = file.OpenReadStream();
-        Token = await incoming.KeepAsync(content, HttpContext.RequestAborted);
-        try
+    public Task<IActionResult> OnPostOpenAsync(IFormFile? file) =>
+        TryAsync(async () =>
         {
-            Opening = await opening.PreviewAsync(incoming.Find(Token));
-        }
-        catch
-        {
-            IncomingFiles.Remove(incoming.Find(Token));
-            throw;
-        }
+            if (file is null)
+                throw new DocumentException("/file", "No file was chosen.");
+            await using var content = file.OpenReadStream();
+            Token = await incoming.KeepAsync(content, HttpContext.RequestAborted);
+            try
+            {
+                Opening = await opening.PreviewAsync(incoming.Find(Token));
+            }
+            catch
+            {
+                IncomingFiles.Remove(incoming.Find(Token));
+                throw;
+            }
 
-        Load();
-        return Page();
-    });
+            Load();
+            return Page();
+        });
 
     /// <summary>Opens it.</summary>
-    public Task<IActionResult> OnPostTakeAsync([FromForm] string? token, [FromForm] string? meet) => TryAsync(async () =>
-    {
-        var path = incoming.Find(token);
-        var (done, before) = await opening.OpenAsync(path, takesSaved: meet == "saved");
-        IncomingFiles.Remove(path);
-        TempData["note"] = $"{done.Kinds.Sum(kind => kind.New.Count)} added{(meet == "saved" ? $", {done.Kinds.Sum(kind => kind.Other.Count)} changed" : "")}. What stood here before is the copy {before.Name}.";
-        return RedirectToPage();
-    });
+    public Task<IActionResult> OnPostTakeAsync([FromForm] string? token, [FromForm] string? meet) =>
+        TryAsync(async () =>
+        {
+            var path = incoming.Find(token);
+            var (done, before) = await opening.OpenAsync(path, takesSaved: meet == "saved");
+            IncomingFiles.Remove(path);
+            TempData["note"] =
+                $"{done.Kinds.Sum(kind => kind.New.Count)} "
+                + $"added{(meet == "saved" ? $", {done.Kinds.Sum(kind => kind.Other.Count)} changed" : "")}. What stood here "
+                + $"before is the copy {before.Name}.";
+            return RedirectToPage();
+        });
 
     /// <summary>Why a copy was made, in words.</summary>
-    public static string WordsOf(CopyReason reason) => reason switch
-    {
-        CopyReason.Day => "after a day of use",
-        CopyReason.Asked => "asked for",
-        CopyReason.Upgrade => "before an upgrade",
-        CopyReason.Restore => "before another was put back",
-        CopyReason.Open => "before a saved file was opened",
-        _ => throw new UnreachableException(),
-    };
+    public static string WordsOf(CopyReason reason) =>
+        reason switch
+        {
+            CopyReason.Day => "after a day of use",
+            CopyReason.Asked => "asked for",
+            CopyReason.Upgrade => "before an upgrade",
+            CopyReason.Restore => "before another was put back",
+            CopyReason.Open => "before a saved file was opened",
+            _ => throw new UnreachableException(),
+        };
 
     /// <summary>A size in words.</summary>
-    public static string SizeOf(long bytes) => bytes < 1024 * 1024 ? $"{Math.Max(1, bytes / 1024)} KB" : $"{bytes / 1024.0 / 1024.0:0.0} MB";
+    public static string SizeOf(long bytes) =>
+        bytes < 1024 * 1024 ? $"{Math.Max(1, bytes / 1024)} KB" : $"{bytes / 1024.0 / 1024.0:0.0} MB";
 
-    private DataCopy Find(string? name) => copies.List().FirstOrDefault(copy => copy.Name == name) ?? throw new DocumentException("/name", "That copy is no longer there.");
+    private DataCopy Find(string? name) =>
+        copies.List().FirstOrDefault(copy => copy.Name == name) ?? throw new DocumentException("/name", "That copy is no longer there.");
 
     private void Load()
     {
@@ -176,7 +196,9 @@ public sealed class CopiesModel : PageModel
             Load();
             if (typed.Length > 0)
                 Place = typed;
-            Refusal = refused is DocumentException document ? string.Join(" ", document.Problems.Select(problem => problem.Reason)) : refused.Message;
+            Refusal = refused is DocumentException document
+                ? string.Join(" ", document.Problems.Select(problem => problem.Reason))
+                : refused.Message;
             Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
             return Page();
         }

@@ -23,8 +23,12 @@ public sealed class IndexModel(FormulaStore store, BinStore bin, ShelfKeeper she
     /// <param name="find">Part of a name or ingredient.</param>
     /// <param name="show">One verdict only.</param>
     /// <param name="page">Which stretch, from 0.</param>
-    public async Task OnGetAsync(string? find, string? show, [FromQuery] int page = 0)
-        => View = await shelf.ShowAsync(find, Vocabulary.TryParse<Verdict>(show, out var verdict) ? verdict : null, Math.Clamp(page, 0, MostPages));
+    public async Task OnGetAsync(string? find, string? show, [FromQuery] int page = 0) =>
+        View = await shelf.ShowAsync(
+            find,
+            Vocabulary.TryParse<Verdict>(show, out var verdict) ? verdict : null,
+            Math.Clamp(page, 0, MostPages)
+        );
 
     /// <summary>Starts a formula with its phases ready.</summary>
     public async Task<IActionResult> OnPostNewAsync(string? name, string? form, string? audience)

@@ -12,7 +12,8 @@ using UmberCrock.Web.Larder;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>One ingredient: everything known laid out for reading, own values, lots.</summary>
-public sealed class IngredientModel(LarderStore larder, LotStore lots, FormulaStore formulas, Knowledge knowledge, TimeProvider clock) : PageModel
+public sealed class IngredientModel(LarderStore larder, LotStore lots, FormulaStore formulas, Knowledge knowledge, TimeProvider clock)
+    : PageModel
 {
     /// <summary>What is shown.</summary>
     public IngredientView View { get; private set; } = null!;
@@ -39,15 +40,18 @@ public sealed class IngredientModel(LarderStore larder, LotStore lots, FormulaSt
     public DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
 
     /// <summary>What was typed into a field of the open sheet, or what stands there otherwise.</summary>
-    public string? Was(string sheet, string field, string? otherwise = null)
-        => OpenSheet == sheet && Request.HasFormContentType ? RequestDoor.Form(Request)[field].ToString() : otherwise;
+    public string? Was(string sheet, string field, string? otherwise = null) =>
+        OpenSheet == sheet && Request.HasFormContentType ? RequestDoor.Form(Request)[field].ToString() : otherwise;
 
     /// <summary>Shows an ingredient.</summary>
     /// <param name="slug">Which.</param>
     /// <param name="open">A sheet to open at once: value, lot, sources, or weigh for the first lot's.</param>
     public Task<IActionResult> OnGetAsync([FromRoute] string slug, string? open)
     {
-        OpenSheet = open is "value" or "lot" or "sources" ? $"{open}-sheet" : open is "weigh" ? open : null;
+        OpenSheet =
+            open is "value" or "lot" or "sources" ? $"{open}-sheet"
+            : open is "weigh" ? open
+            : null;
         return ShowAsync(slug);
     }
 
@@ -60,12 +64,24 @@ public sealed class IngredientModel(LarderStore larder, LotStore lots, FormulaSt
         {
             if (property is null)
                 throw new DocumentException("/property", "Choose which value.");
-            var value = typed.Text("back").Length > 0 ? null : typed.Value(property, "value", typed.Text("source"), Vocabulary.TryParse<Confidence>(typed.Text("confidence"), out var confidence) ? confidence : Confidence.Medium);
+            var value =
+                typed.Text("back").Length > 0
+                    ? null
+                    : typed.Value(
+                        property,
+                        "value",
+                        typed.Text("source"),
+                        Vocabulary.TryParse<Confidence>(typed.Text("confidence"), out var confidence) ? confidence : Confidence.Medium
+                    );
             if (typed.Problems.Count > 0)
                 throw new DocumentException(typed.Problems);
             if (value is null && typed.Text("back").Length == 0)
                 throw new DocumentException("/value", "A value is wanted.");
-            if (value is not null && typed.Text("sure").Length == 0 && OwnValueCheck.Doubt(knowledge.Shipped.Find(slug), property, value) is { } doubt)
+            if (
+                value is not null
+                && typed.Text("sure").Length == 0
+                && OwnValueCheck.Doubt(knowledge.Shipped.Find(slug), property, value) is { } doubt
+            )
             {
                 AsksAboutRange = true;
                 throw new DocumentException("/value", doubt);
@@ -83,8 +99,18 @@ public sealed class IngredientModel(LarderStore larder, LotStore lots, FormulaSt
         {
             var bought = typed.Number("boughtGrams", "a mass in grams");
             var lot = new Lot(
-                long.TryParse(typed.Text("id"), out var id) ? id : 0, slug, typed.Text("code"), typed.Text("supplier"), typed.Date("boughtOn"), bought ?? 0m,
-                typed.Number("remainingGrams", "a mass in grams") ?? bought ?? 0m, typed.Number("pricePerKilogram", "a price"), typed.Date("openedOn"), typed.Date("useBy"), typed.Text("notes"));
+                long.TryParse(typed.Text("id"), out var id) ? id : 0,
+                slug,
+                typed.Text("code"),
+                typed.Text("supplier"),
+                typed.Date("boughtOn"),
+                bought ?? 0m,
+                typed.Number("remainingGrams", "a mass in grams") ?? bought ?? 0m,
+                typed.Number("pricePerKilogram", "a price"),
+                typed.Date("openedOn"),
+                typed.Date("useBy"),
+                typed.Text("notes")
+            );
             if (typed.Problems.Count > 0)
                 throw new DocumentException(typed.Problems);
             await lots.KeepAsync(lot, typed.Version("version"));
@@ -117,7 +143,15 @@ public sealed class IngredientModel(LarderStore larder, LotStore lots, FormulaSt
         }
         catch (StaleException stale)
         {
-            (Problems, OpenSheet) = ([new DocumentProblem("/version", $"{stale.Message} {await OtherAsync(slug, sheet)}What you typed stands here; keep it once more to set yours.")], sheet);
+            (Problems, OpenSheet) = (
+                [
+                    new DocumentProblem(
+                        "/version",
+                        $"{stale.Message} {await OtherAsync(slug, sheet)}What you typed stands here; keep it once more to set yours."
+                    ),
+                ],
+                sheet
+            );
             Response.StatusCode = StatusCodes.Status409Conflict;
         }
 
@@ -130,12 +164,21 @@ public sealed class IngredientModel(LarderStore larder, LotStore lots, FormulaSt
         var typed = new TypedFields(RequestDoor.Form(Request));
         if (sheet == "lot-sheet")
         {
-            var other = (await lots.ListAsync(slug)).FirstOrDefault(lot => lot.Id.ToString(System.Globalization.CultureInfo.InvariantCulture) == typed.Text("id"));
-            return other is null ? "It is no longer in the larder. " : $"It says: {other.Code}, {Shown.Short(other.RemainingGrams)} of {Shown.Short(other.BoughtGrams)} g left{(other.Notes.Length > 0 ? $", “{other.Notes}”" : "")}. ";
+            var other = (await lots.ListAsync(slug)).FirstOrDefault(lot =>
+                lot.Id.ToString(System.Globalization.CultureInfo.InvariantCulture) == typed.Text("id")
+            );
+            return other is null
+                ? "It is no longer in the larder. "
+                : $"It says: {other.Code}, {Shown.Short(other.RemainingGrams)} of {Shown.Short(other.BoughtGrams)} g "
+                    + $"left{(other.Notes.Length > 0 ? $", “{other.Notes}”" : "")}. ";
         }
 
-        return IngredientProperty.Find(typed.Text("property")) is { } property && knowledge.Catalogue.Find(slug) is { } ingredient && property.Of(ingredient) is { } now
-            ? $"It says {now.Value} {UnitWords.Of(now.Unit)}, from {now.Source}. " : "";
+        return
+            IngredientProperty.Find(typed.Text("property")) is { } property
+            && knowledge.Catalogue.Find(slug) is { } ingredient
+            && property.Of(ingredient) is { } now
+            ? $"It says {now.Value} {UnitWords.Of(now.Unit)}, from {now.Source}. "
+            : "";
     }
 
     private async Task<IActionResult> ShowAsync(string slug)
@@ -146,7 +189,14 @@ public sealed class IngredientModel(LarderStore larder, LotStore lots, FormulaSt
         LotVersions = kept.ToDictionary(lot => lot.Lot.Id, lot => lot.Version);
         Odd = [.. odd, .. larder.Odd.Where(row => row.Kind == RowKind.Value && row.Key.StartsWith($"{slug}/", StringComparison.Ordinal))];
         View = IngredientView.Of(
-            ingredient, knowledge, [.. larder.Present], [.. kept.Select(lot => lot.Lot)], await larder.UsesAsync(slug), await formulas.CountAsync(), Today);
+            ingredient,
+            knowledge,
+            [.. larder.Present],
+            [.. kept.Select(lot => lot.Lot)],
+            await larder.UsesAsync(slug),
+            await formulas.CountAsync(),
+            Today
+        );
         return Page();
     }
 }

@@ -63,7 +63,11 @@ public sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : PageM
             if (file is null)
                 throw new DocumentException("/", "No file was chosen.");
             await using var stream = file.OpenReadStream();
-            var recipe = RecipeFile.Read(await RequestBody.ReadBytesAsync(stream, file.Length), knowledge.Catalogue, HttpContext.RequestAborted);
+            var recipe = RecipeFile.Read(
+                await RequestBody.ReadBytesAsync(stream, file.Length),
+                knowledge.Catalogue,
+                HttpContext.RequestAborted
+            );
             if (recipe.Formula is { } formula)
             {
                 if (await store.FindSameAsync(formula) is { } same)
@@ -82,7 +86,10 @@ public sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : PageM
         }
         catch (DocumentException refused)
         {
-            Refusal = $"{file?.FileName ?? "The file"} was not taken. {string.Join(" ", refused.Problems.Take(MostProblems).Select(problem => problem.Pointer == "/" ? problem.Reason : $"{problem.Pointer} {problem.Reason}"))}";
+            Refusal =
+                $"{file?.FileName ?? "The file"} was not taken. "
+                + $"{string.Join(" ", refused.Problems.Take(MostProblems).Select(problem => problem.Pointer == "/" ? problem.Reason
+                    : $"{problem.Pointer} {problem.Reason}"))}";
         }
         catch (RefusedRequestException refused)
         {
@@ -114,7 +121,9 @@ public sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : PageM
         }
         catch (DocumentException refused)
         {
-            Refusal = $"It cannot be put on the bench yet: {string.Join(" ", refused.Problems.Take(MostProblems).Select(problem => $"{problem.Pointer} {problem.Reason}"))}";
+            Refusal =
+                $"It cannot be put on the bench yet: "
+                + $"{string.Join(" ", refused.Problems.Take(MostProblems).Select(problem => $"{problem.Pointer} {problem.Reason}"))}";
             View = IntakeView.Of(report, Lines(text), Lines(text), knowledge.Catalogue);
             Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
             return Page();
@@ -122,12 +131,23 @@ public sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : PageM
     }
 
     /// <summary>The recipe's own sum is the batch it comes to the bench with.</summary>
-    private static decimal BatchOf(IntakeReport report)
-        => decimal.Round(report.TotalGrams, 2) is var grams and >= FormulaStore.SmallestBatchGrams and <= FormulaStore.LargestBatchGrams ? grams : FormulaStore.UsualBatchGrams;
+    private static decimal BatchOf(IntakeReport report) =>
+        decimal.Round(report.TotalGrams, 2) is var grams and >= FormulaStore.SmallestBatchGrams and <= FormulaStore.LargestBatchGrams
+            ? grams
+            : FormulaStore.UsualBatchGrams;
 
-    private IntakeReport Report(string text, string? spoons, string? form)
-        => IntakeReader.Read(text, knowledge.Catalogue, knowledge.Settings, new IntakeOptions(
-            knowledge.Settings.DropsPerMillilitre, null, Vocabulary.TryParse<Spoons>(spoons, out var whose) ? whose : knowledge.Workshop.Spoons, Vocabulary.TryParse<ProductForm>(form, out var product) ? product : null));
+    private IntakeReport Report(string text, string? spoons, string? form) =>
+        IntakeReader.Read(
+            text,
+            knowledge.Catalogue,
+            knowledge.Settings,
+            new IntakeOptions(
+                knowledge.Settings.DropsPerMillilitre,
+                null,
+                Vocabulary.TryParse<Spoons>(spoons, out var whose) ? whose : knowledge.Workshop.Spoons,
+                Vocabulary.TryParse<ProductForm>(form, out var product) ? product : null
+            )
+        );
 
     private static string Lines(string? text) => (text ?? "").ReplaceLineEndings("\n");
 

@@ -11,7 +11,8 @@ using UmberCrock.Web.Hosting;
 
 namespace UmberCrock.Web.Pages;
 
-/// <summary>A ladder of small tests around a formula: what to expect of each rung, what to weigh, what was found, and which becomes the next revision.</summary>
+/// <summary>A ladder of small tests around a formula: what to expect of each rung, what to weigh, what was found, and which becomes the
+/// next revision.</summary>
 public sealed class LadderModel(FormulaStore store, LadderStore ladders, BinStore bin, Knowledge knowledge) : PageModel
 {
     private const int UsualRungs = 5;
@@ -48,13 +49,22 @@ public sealed class LadderModel(FormulaStore store, LadderStore ladders, BinStor
     public IReadOnlyList<RungObservation>? TypedOfRungs { get; private set; }
 
     /// <summary>What is shown of a rung: what was typed, or what is kept.</summary>
-    public RungObservation? FoundOf(int rung, RungObservation? kept) => TypedOfRungs is null ? kept : TypedOfRungs.FirstOrDefault(found => found.Rung == rung);
+    public RungObservation? FoundOf(int rung, RungObservation? kept) =>
+        TypedOfRungs is null ? kept : TypedOfRungs.FirstOrDefault(found => found.Rung == rung);
 
     /// <summary>Name of an ingredient.</summary>
     public string NameOf(string slug) => knowledge.Catalogue.Find(slug)?.Name ?? slug;
 
     /// <summary>Shows a kept ladder, or what a new one would be.</summary>
-    public Task<IActionResult> OnGetAsync([FromRoute] long id, long? ladder, int? raise, int? lower, string? step, int? rungs, string? grams) => ShowAsync(id, ladder, kept => Asked(kept.Formula, raise, lower, step, rungs, grams));
+    public Task<IActionResult> OnGetAsync(
+        [FromRoute] long id,
+        long? ladder,
+        int? raise,
+        int? lower,
+        string? step,
+        int? rungs,
+        string? grams
+    ) => ShowAsync(id, ladder, kept => Asked(kept.Formula, raise, lower, step, rungs, grams));
 
     /// <summary>Keeps a ladder, so that what is found can be written to it.</summary>
     public async Task<IActionResult> OnPostKeepAsync([FromRoute] long id, int? raise, int? lower, string? step, int? rungs, string? grams)
@@ -82,9 +92,15 @@ public sealed class LadderModel(FormulaStore store, LadderStore ladders, BinStor
         List<RungObservation> typed =
         [
             // A rung that the request leaves out stays as it is.
-            .. Enumerable.Range(0, kept.Plan.Rungs).Where(rung => form.ContainsKey($"note-{rung}")).Select(rung => new RungObservation(
-                rung, Vocabulary.TryParse<Band>(form[$"band-{rung}"], out var band) ? band : null,
-                Vocabulary.TryParse<Grain>(form[$"grain-{rung}"], out var grain) ? grain : null, form[$"note-{rung}"].ToString())),
+            .. Enumerable
+                .Range(0, kept.Plan.Rungs)
+                .Where(rung => form.ContainsKey($"note-{rung}"))
+                .Select(rung => new RungObservation(
+                    rung,
+                    Vocabulary.TryParse<Band>(form[$"band-{rung}"], out var band) ? band : null,
+                    Vocabulary.TryParse<Grain>(form[$"grain-{rung}"], out var grain) ? grain : null,
+                    form[$"note-{rung}"].ToString()
+                )),
         ];
         try
         {
@@ -97,7 +113,11 @@ public sealed class LadderModel(FormulaStore store, LadderStore ladders, BinStor
         }
         catch (StaleException)
         {
-            (Refusal, Response.StatusCode) = ($"Another window kept something of this ladder meanwhile: {Others(kept, typed)}. What you typed stands here; keep it once more to set yours.", StatusCodes.Status409Conflict);
+            (Refusal, Response.StatusCode) = (
+                $"Another window kept something of this ladder meanwhile: {Others(kept, typed)}. What you typed stands here; "
+                    + $"keep it once more to set yours.",
+                StatusCodes.Status409Conflict
+            );
         }
 
         TypedOfRungs = typed;
@@ -105,19 +125,31 @@ public sealed class LadderModel(FormulaStore store, LadderStore ladders, BinStor
     }
 
     /// <summary>Puts a ladder into the bin.</summary>
-    public async Task<IActionResult> OnPostDeleteAsync([FromRoute] long id, [FromQuery] long ladder, [FromForm] long version)
-        => await bin.DeleteLadderAsync(id, ladder, version) ? RedirectToPage(new { id, ladder = (long?)null }) : NotFound();
+    public async Task<IActionResult> OnPostDeleteAsync([FromRoute] long id, [FromQuery] long ladder, [FromForm] long version) =>
+        await bin.DeleteLadderAsync(id, ladder, version) ? RedirectToPage(new { id, ladder = (long?)null }) : NotFound();
 
     /// <summary>Where what is kept by now is not what was typed.</summary>
     private static string Others(KeptLadder kept, List<RungObservation> typed)
     {
-        var words = kept.Plan.Observations.Where(found => !typed.Contains(found))
-            .Select(found => $"rung {found.Rung + 1} {string.Join(", ", new[] { found.Band is { } band ? Vocabulary.Word(band).Replace('-', ' ') : "", found.Grain is { } grain ? $"grain {Vocabulary.Word(grain)}" : "", found.Note.Length > 0 ? $"“{found.Note}”" : "" }.Where(word => word.Length > 0))}".TrimEnd()).ToList();
+        var words = kept
+            .Plan.Observations.Where(found => !typed.Contains(found))
+            .Select(found =>
+                $"rung {found.Rung + 1} "
+                + $"{string.Join(", ", new[] { found.Band is { } band ? Vocabulary.Word(band).Replace('-', ' ')
+                    : "", found.Grain is { } grain ? $"grain {Vocabulary.Word(grain)}" : "", found.Note.Length > 0 ? $"“{found.Note}”"
+                    : "" }.Where(word => word.Length > 0))}".TrimEnd()
+            )
+            .ToList();
         return words.Count == 0 ? "the same as yours" : string.Join("; ", words);
     }
 
     /// <summary>Makes a rung the formula as it stands, kept as the next revision.</summary>
-    public async Task<IActionResult> OnPostTakeAsync([FromRoute] long id, [FromQuery] long ladder, [FromQuery] int rung, [FromForm] long formulaVersion)
+    public async Task<IActionResult> OnPostTakeAsync(
+        [FromRoute] long id,
+        [FromQuery] long ladder,
+        [FromQuery] int rung,
+        [FromForm] long formulaVersion
+    )
     {
         if (await ladders.FindAsync(ladder) is not { } kept || kept.FormulaId != id || rung < 0 || rung >= kept.Plan.Rungs)
             return NotFound();
@@ -125,12 +157,20 @@ public sealed class LadderModel(FormulaStore store, LadderStore ladders, BinStor
         var chosen = Ladder.Of(plan.Formula, plan.Raise, plan.Lower, plan.Step, plan.Rungs, knowledge.Catalogue, knowledge.Settings)[rung];
         try
         {
-            var name = Shortened($"ladder, {NameOf(plan.Formula.Lines[plan.Raise].Ingredient).ToLowerInvariant()} {Shown.Short(chosen.PercentRaised)}");
-            return await store.ChangeAndKeepAsync(id, formulaVersion, _ => chosen.Formula, name) is null ? NotFound() : RedirectToPage("/Bench", new { id });
+            var name = Shortened(
+                $"ladder, {NameOf(plan.Formula.Lines[plan.Raise].Ingredient).ToLowerInvariant()} {Shown.Short(chosen.PercentRaised)}"
+            );
+            return await store.ChangeAndKeepAsync(id, formulaVersion, _ => chosen.Formula, name) is null
+                ? NotFound()
+                : RedirectToPage("/Bench", new { id });
         }
         catch (StaleException)
         {
-            (Refusal, Response.StatusCode) = ("Another window changed the formula meanwhile. Look at it on the bench first; take the rung once more if you still want it.", StatusCodes.Status409Conflict);
+            (Refusal, Response.StatusCode) = (
+                "Another window changed the formula meanwhile. Look at it on the bench first; take the rung once more if you "
+                    + "still want it.",
+                StatusCodes.Status409Conflict
+            );
             return await ShowAsync(id, ladder, _ => plan);
         }
     }
@@ -192,14 +232,15 @@ public sealed class LadderModel(FormulaStore store, LadderStore ladders, BinStor
         return new LadderPlan(formula, raise, lower, 1m, UsualRungs, 20m, []);
     }
 
-    private static string Field(string pointer) => pointer switch
-    {
-        "/step" => "The step",
-        "/rungs" => "The number of rungs",
-        "/raise" => "The raised line",
-        "/lower" => "The line that gives",
-        _ => "",
-    };
+    private static string Field(string pointer) =>
+        pointer switch
+        {
+            "/step" => "The step",
+            "/rungs" => "The number of rungs",
+            "/raise" => "The raised line",
+            "/lower" => "The line that gives",
+            _ => "",
+        };
 
     private static string Shortened(string name) => name.Length <= RevisionStore.LongestName ? name : name[..RevisionStore.LongestName];
 }

@@ -12,13 +12,15 @@ using UmberCrock.Web.Larder;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>The larder: every ingredient there is, found as one types; what is in stock; own ones in and out as files.</summary>
-public sealed class LarderModel(LarderStore larder, LotStore lots, FormulaStore formulas, Knowledge knowledge, TimeProvider clock) : PageModel
+public sealed class LarderModel(LarderStore larder, LotStore lots, FormulaStore formulas, Knowledge knowledge, TimeProvider clock)
+    : PageModel
 {
     /// <summary>What is shown.</summary>
     public LarderView View { get; private set; } = null!;
 
     /// <summary>Allergen sources to choose from.</summary>
-    public IEnumerable<AllergenSource> Allergens => knowledge.Catalogue.Rules.Allergens.Select(source => new AllergenSource(source.Key, source.Words));
+    public IEnumerable<AllergenSource> Allergens =>
+        knowledge.Catalogue.Rules.Allergens.Select(source => new AllergenSource(source.Key, source.Words));
 
     /// <summary>Why a file was not taken.</summary>
     public IReadOnlyList<DocumentProblem> Problems { get; private set; } = [];
@@ -83,8 +85,13 @@ public sealed class LarderModel(LarderStore larder, LotStore lots, FormulaStore 
         var (kept, odd) = await lots.KeptAsync();
         Odd = [.. larder.Odd, .. odd];
         View = LarderView.Of(
-            await larder.SearchAsync(filter.Find), [.. larder.Present], [.. kept.Select(lot => lot.Lot)],
-            await formulas.CountUsesAsync(), filter, DateOnly.FromDateTime(clock.GetLocalNow().DateTime));
+            await larder.SearchAsync(filter.Find),
+            [.. larder.Present],
+            [.. kept.Select(lot => lot.Lot)],
+            await formulas.CountUsesAsync(),
+            filter,
+            DateOnly.FromDateTime(clock.GetLocalNow().DateTime)
+        );
     }
 
     /// <summary>An allergen source as a choice.</summary>

@@ -35,7 +35,8 @@ public sealed class OwnIngredientModel(LarderStore larder, Knowledge knowledge) 
     public IEnumerable<Ingredient> Others => larder.Present.Where(ingredient => ingredient.Slug != From?.Slug);
 
     /// <summary>Allergen sources to tick.</summary>
-    public IEnumerable<(string Key, string Words)> Allergens => knowledge.Catalogue.Rules.Allergens.Select(source => (source.Key, source.Words));
+    public IEnumerable<(string Key, string Words)> Allergens =>
+        knowledge.Catalogue.Rules.Allergens.Select(source => (source.Key, source.Words));
 
     /// <summary>Shows the fields: blank, copied, or of an own ingredient.</summary>
     public async Task<IActionResult> OnGetAsync(string? from)
@@ -107,7 +108,16 @@ public sealed class OwnIngredientModel(LarderStore larder, Knowledge knowledge) 
     {
         var now = OwnIngredientForm.Of(knowledge.Catalogue.Find(From!.Slug), isChange: true);
         var other = OwnIngredientForm.Differences(now, Fields);
-        return Refuse([new DocumentProblem("/version", $"{stale.Message} {(other.Count == 0 ? "" : $"Kept by now: {string.Join("; ", other)}. ")}What you typed stands in the fields; keep it once more to set yours.")], StatusCodes.Status409Conflict);
+        return Refuse(
+            [
+                new DocumentProblem(
+                    "/version",
+                    $"{stale.Message} {(other.Count == 0 ? "" : $"Kept by now: {string.Join("; ", other)}. ")}What you typed "
+                        + $"stands in the fields; keep it once more to set yours."
+                ),
+            ],
+            StatusCodes.Status409Conflict
+        );
     }
 
     private async Task<bool> LoadAsync(string? from)

@@ -14,7 +14,8 @@ public sealed class PairModel : PageModel
     private readonly HouseCertificate certificate;
 
     /// <summary>Takes what it works with.</summary>
-    public PairModel(IServiceProvider services) => (pairing, certificate) = (services.GetRequiredService<Pairing>(), services.GetRequiredService<HouseCertificate>());
+    public PairModel(IServiceProvider services) =>
+        (pairing, certificate) = (services.GetRequiredService<Pairing>(), services.GetRequiredService<HouseCertificate>());
 
     /// <summary>The key as it came.</summary>
     public string? Key { get; private set; }
@@ -37,7 +38,11 @@ public sealed class PairModel : PageModel
             return Page();
         }
 
-        await HttpContext.SignInAsync(AccessGate.Phone, AccessGate.Named(AccessGate.Phone, id), new AuthenticationProperties { IsPersistent = true });
+        await HttpContext.SignInAsync(
+            AccessGate.Phone,
+            AccessGate.Named(AccessGate.Phone, id),
+            new AuthenticationProperties { IsPersistent = true }
+        );
         return RedirectToPage("/Index");
     }
 }

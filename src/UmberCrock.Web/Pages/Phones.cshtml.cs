@@ -18,7 +18,11 @@ public sealed class PhonesModel : PageModel
     /// <summary>Takes what it works with.</summary>
     public PhonesModel(IServiceProvider services)
     {
-        (pairing, keeper, listener) = (services.GetRequiredService<Pairing>(), services.GetRequiredService<AccessKeeper>(), services.GetRequiredService<PhoneListener>());
+        (pairing, keeper, listener) = (
+            services.GetRequiredService<Pairing>(),
+            services.GetRequiredService<AccessKeeper>(),
+            services.GetRequiredService<PhoneListener>()
+        );
         (certificate, clock) = (services.GetRequiredService<HouseCertificate>(), services.GetRequiredService<TimeProvider>());
     }
 
@@ -56,9 +60,7 @@ public sealed class PhonesModel : PageModel
     public DateTimeOffset Now => clock.GetUtcNow();
 
     /// <summary>Shows them.</summary>
-    public void OnGet()
-    {
-    }
+    public void OnGet() { }
 
     /// <summary>How many are known: the page that shows the code asks, to see when the phone has come in.</summary>
     public IActionResult OnGetCount() => Content(Known.Count.ToString(System.Globalization.CultureInfo.InvariantCulture), "text/plain");

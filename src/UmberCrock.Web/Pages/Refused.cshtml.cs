@@ -33,8 +33,17 @@ public sealed class RefusedModel : PageModel
     }
 
     /// <summary>What was typed, as far as the form had been read: one that cannot be read is not read again here.</summary>
-    private static List<(string Field, string Text)> TypedOf(HttpRequest request)
-        => request.HttpContext.Features.Get<IFormFeature>()?.Form is { } form
-            ? [.. form.Where(field => !field.Key.StartsWith("__", StringComparison.Ordinal) && !field.Key.EndsWith("ersion", StringComparison.Ordinal) && field.Value.ToString().Trim().Length > 0).Take(MostFields).Select(field => (field.Key, field.Value.ToString()))]
+    private static List<(string Field, string Text)> TypedOf(HttpRequest request) =>
+        request.HttpContext.Features.Get<IFormFeature>()?.Form is { } form
+            ?
+            [
+                .. form.Where(field =>
+                        !field.Key.StartsWith("__", StringComparison.Ordinal)
+                        && !field.Key.EndsWith("ersion", StringComparison.Ordinal)
+                        && field.Value.ToString().Trim().Length > 0
+                    )
+                    .Take(MostFields)
+                    .Select(field => (field.Key, field.Value.ToString())),
+            ]
             : [];
 }

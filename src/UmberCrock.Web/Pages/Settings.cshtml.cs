@@ -70,7 +70,9 @@ public sealed class SettingsModel(SettingStore store, Knowledge knowledge) : Pag
         Traces = Settings.TraceBelowPercent.ToString("0.####", System.Globalization.CultureInfo.CurrentCulture);
         Loss = Shown.Short(Workshop.LossPercent);
         Climate = (Shown.Short(Workshop.Climate.LowCelsius), Shown.Short(Workshop.Climate.HighCelsius));
-        Show(Workshop.Containers.Select(kind => new ContainerFields(kind.Name, Shown.Short(kind.Millilitres), Shown.Short(kind.FillPercent))));
+        Show(
+            Workshop.Containers.Select(kind => new ContainerFields(kind.Name, Shown.Short(kind.Millilitres), Shown.Short(kind.FillPercent)))
+        );
     }
 
     /// <summary>Keeps them; what a request leaves out stays as it was.</summary>
@@ -78,35 +80,31 @@ public sealed class SettingsModel(SettingStore store, Knowledge knowledge) : Pag
     {
         var form = RequestDoor.Form(Request);
         var typed = new TypedFields(form);
-        (Drops, Traces, Loss, Climate) = (typed.Text("drops"), typed.Text("traces"), typed.Text("loss"), (typed.Text("low"), typed.Text("high")));
-        var rows = Enumerable.Range(0, Workshop.MostContainers + SpareRows)
-            .Select(at => new ContainerFields(typed.Text($"container-{at}-name"), typed.Text($"container-{at}-ml"), typed.Text($"container-{at}-fill")))
-            .Where(row => row.Name.Length + row.Millilitres.Length > 0).ToList();
+        (Drops, Traces, Loss, Climate) = (
+            typed.Text("drops"),
+            typed.Text("traces"),
+            typed.Text("loss"),
+            (typed.Text("low"), typed.Text("high"))
+        );
+        var rows = Enumerable
+            .Range(0, Workshop.MostContainers + SpareRows)
+            .Select(at => new ContainerFields(
+                typed.Text($"container-{at}-name"),
+                typed.Text($"container-{at}-ml"),
+                typed.Text($"container-{at}-fill")
+            ))
+            .Where(row => row.Name.Length + row.Millilitres.Length > 0)
+            .ToList();
         Show(rows);
-        var drops = typed.Number("drops", $"a number of drops from {EvaluationSettings.FewestDrops:0} to {EvaluationSettings.MostDrops:0}");
-        var traces = typed.Number("traces", "a level of traces in percent") ?? (form.ContainsKey("traces") ? 0m : Settings.TraceBelowPercent);
-        var named = Climates.FirstOrDefault(climate => climate.Key == typed.Text("climate"));
-        var workshop = new Workshop
-        {
-            ScaleStepGrams = typed.Number("scale", "a step of the scale in grams") ?? Workshop.ScaleStepGrams,
-            LossPercent = typed.Number("loss", "a loss in percent") ?? Workshop.LossPercent,
-            Spoons = Choice("spoons", Workshop.Spoons),
-            Responsible = form.ContainsKey("responsible") ? typed.Text("responsible").ReplaceLineEndings("\n") : Workshop.Responsible,
-            DecimalMark = Choice("mark", Workshop.DecimalMark),
-            Climate = named?.Climate ?? new Climate(typed.Number("low", "a temperature in °C") ?? Workshop.Climate.LowCelsius, typed.Number("high", "a temperature in °C") ?? Workshop.Climate.HighCelsius),
-            Containers = !form.ContainsKey("container-0-name") ? Workshop.Containers : [.. rows.Select((row, at) => new ContainerKind(row.Name, typed.Number($"container-{at}-ml", "a volume in mL") ?? 0m, typed.Number($"container-{at}-fill", "percent filled") ?? 100m))],
-        };
-        var settings = new EvaluationSettings
-        {
-            Region = Choice("region", Settings.Region),
-            Scent = Choice("scent", Settings.Scent),
-            Pregnancy = Choice("pregnancy", Settings.Pregnancy),
-            WaxEquivalence = Choice("wax", Settings.WaxEquivalence),
-            BestBefore = Choice("keeping", Settings.BestBefore),
-            TraceBelowPercent = traces,
-            DropsPerMillilitre = drops ?? (form.ContainsKey("drops") ? 0m : Settings.DropsPerMillilitre),
-        };
-        Problems = [.. typed.Problems, .. workshop.Problems().Concat(settings.Problems()).Where(problem => typed.Problems.All(other => other.Pointer != problem.Pointer))];
+        var (workshop, settings) = (WorkshopOf(typed, form, rows), SettingsOf(typed, form));
+        Problems =
+        [
+            .. typed.Problems,
+            .. workshop
+                .Problems()
+                .Concat(settings.Problems())
+                .Where(problem => typed.Problems.All(other => other.Pointer != problem.Pointer)),
+        ];
         (Typed, Version) = (typed, await store.VersionAsync());
         if (Problems.Count > 0)
             return Refuse(StatusCodes.Status422UnprocessableEntity);
@@ -116,17 +114,71 @@ public sealed class SettingsModel(SettingStore store, Knowledge knowledge) : Pag
         }
         catch (StaleException stale)
         {
-            Problems = [new DocumentProblem("/version", $"{stale.Message} Kept by now: {Others(settings, workshop)}. What you chose stands here; keep it once more to set yours.")];
+            Problems =
+            [
+                new DocumentProblem(
+                    "/version",
+                    $"{stale.Message} Kept by now: {Others(settings, workshop)}. What you chose stands here; keep it once more "
+                        + $"to set yours."
+                ),
+            ];
             return Refuse(StatusCodes.Status409Conflict);
         }
 
         Kept = true;
         return RedirectToPage("/Settings");
-
-        T Choice<T>(string name, T otherwise)
-            where T : struct, Enum
-            => Vocabulary.TryParse<T>(typed.Text(name), out var word) ? word : otherwise;
     }
+
+    private Workshop WorkshopOf(TypedFields typed, IFormCollection form, IReadOnlyList<ContainerFields> rows)
+    {
+        var named = Climates.FirstOrDefault(climate => climate.Key == typed.Text("climate"));
+        return new Workshop
+        {
+            ScaleStepGrams = typed.Number("scale", "a step of the scale in grams") ?? Workshop.ScaleStepGrams,
+            LossPercent = typed.Number("loss", "a loss in percent") ?? Workshop.LossPercent,
+            Spoons = Choice(typed, "spoons", Workshop.Spoons),
+            Responsible = form.ContainsKey("responsible") ? typed.Text("responsible").ReplaceLineEndings("\n") : Workshop.Responsible,
+            DecimalMark = Choice(typed, "mark", Workshop.DecimalMark),
+            Climate = named?.Climate
+                ?? new Climate(
+                    typed.Number("low", "a temperature in °C") ?? Workshop.Climate.LowCelsius,
+                    typed.Number("high", "a temperature in °C") ?? Workshop.Climate.HighCelsius
+                ),
+            Containers = !form.ContainsKey("container-0-name")
+                ? Workshop.Containers
+                :
+                [
+                    .. rows.Select(
+                        (row, at) =>
+                            new ContainerKind(
+                                row.Name,
+                                typed.Number($"container-{at}-ml", "a volume in mL") ?? 0m,
+                                typed.Number($"container-{at}-fill", "percent filled") ?? 100m
+                            )
+                    ),
+                ],
+        };
+    }
+
+    private EvaluationSettings SettingsOf(TypedFields typed, IFormCollection form)
+    {
+        var drops = typed.Number("drops", $"a number of drops from {EvaluationSettings.FewestDrops:0} to {EvaluationSettings.MostDrops:0}");
+        var traces = typed.Number("traces", "a level of traces in percent")
+            ?? (form.ContainsKey("traces") ? 0m : Settings.TraceBelowPercent);
+        return new EvaluationSettings
+        {
+            Region = Choice(typed, "region", Settings.Region),
+            Scent = Choice(typed, "scent", Settings.Scent),
+            Pregnancy = Choice(typed, "pregnancy", Settings.Pregnancy),
+            WaxEquivalence = Choice(typed, "wax", Settings.WaxEquivalence),
+            BestBefore = Choice(typed, "keeping", Settings.BestBefore),
+            TraceBelowPercent = traces,
+            DropsPerMillilitre = drops ?? (form.ContainsKey("drops") ? 0m : Settings.DropsPerMillilitre),
+        };
+    }
+
+    private static T Choice<T>(TypedFields typed, string name, T otherwise)
+        where T : struct, Enum => Vocabulary.TryParse<T>(typed.Text(name), out var word) ? word : otherwise;
 
     private PageResult Refuse(int status)
     {
@@ -139,17 +191,27 @@ public sealed class SettingsModel(SettingStore store, Knowledge knowledge) : Pag
     {
         var words = new (string Name, string Kept, string Chosen)[]
         {
-            ("rule book", Vocabulary.Word(Settings.Region), Vocabulary.Word(settings.Region)), ("scent", Vocabulary.Word(Settings.Scent), Vocabulary.Word(settings.Scent)),
-            ("pregnancy", Vocabulary.Word(Settings.Pregnancy), Vocabulary.Word(settings.Pregnancy)), ("wax", Vocabulary.Word(Settings.WaxEquivalence), Vocabulary.Word(settings.WaxEquivalence)),
-            ("keeping", Vocabulary.Word(Settings.BestBefore), Vocabulary.Word(settings.BestBefore)), ("traces", Shown.Short(Settings.TraceBelowPercent), Shown.Short(settings.TraceBelowPercent)),
-            ("drops", Shown.Short(Settings.DropsPerMillilitre), Shown.Short(settings.DropsPerMillilitre)), ("scale", Shown.Short(Workshop.ScaleStepGrams), Shown.Short(workshop.ScaleStepGrams)),
-            ("loss", Shown.Short(Workshop.LossPercent), Shown.Short(workshop.LossPercent)), ("spoons", Vocabulary.Word(Workshop.Spoons), Vocabulary.Word(workshop.Spoons)),
-            ("decimal mark", Vocabulary.Word(Workshop.DecimalMark), Vocabulary.Word(workshop.DecimalMark)), ("climate", $"{Workshop.Climate}", $"{workshop.Climate}"),
-            ("responsible", Workshop.Responsible, workshop.Responsible), ("containers", string.Join(", ", Workshop.Containers), string.Join(", ", workshop.Containers)),
-        }.Where(word => word.Kept != word.Chosen).Select(word => $"{word.Name} {word.Kept.Replace('-', ' ')}").ToList();
+            ("rule book", Vocabulary.Word(Settings.Region), Vocabulary.Word(settings.Region)),
+            ("scent", Vocabulary.Word(Settings.Scent), Vocabulary.Word(settings.Scent)),
+            ("pregnancy", Vocabulary.Word(Settings.Pregnancy), Vocabulary.Word(settings.Pregnancy)),
+            ("wax", Vocabulary.Word(Settings.WaxEquivalence), Vocabulary.Word(settings.WaxEquivalence)),
+            ("keeping", Vocabulary.Word(Settings.BestBefore), Vocabulary.Word(settings.BestBefore)),
+            ("traces", Shown.Short(Settings.TraceBelowPercent), Shown.Short(settings.TraceBelowPercent)),
+            ("drops", Shown.Short(Settings.DropsPerMillilitre), Shown.Short(settings.DropsPerMillilitre)),
+            ("scale", Shown.Short(Workshop.ScaleStepGrams), Shown.Short(workshop.ScaleStepGrams)),
+            ("loss", Shown.Short(Workshop.LossPercent), Shown.Short(workshop.LossPercent)),
+            ("spoons", Vocabulary.Word(Workshop.Spoons), Vocabulary.Word(workshop.Spoons)),
+            ("decimal mark", Vocabulary.Word(Workshop.DecimalMark), Vocabulary.Word(workshop.DecimalMark)),
+            ("climate", $"{Workshop.Climate}", $"{workshop.Climate}"),
+            ("responsible", Workshop.Responsible, workshop.Responsible),
+            ("containers", string.Join(", ", Workshop.Containers), string.Join(", ", workshop.Containers)),
+        }
+            .Where(word => word.Kept != word.Chosen)
+            .Select(word => $"{word.Name} {word.Kept.Replace('-', ' ')}")
+            .ToList();
         return words.Count == 0 ? "the same as yours" : string.Join("; ", words);
     }
 
-    private void Show(IEnumerable<ContainerFields> rows)
-        => Containers = [.. rows, .. Enumerable.Repeat(new ContainerFields("", "", ""), SpareRows)];
+    private void Show(IEnumerable<ContainerFields> rows) =>
+        Containers = [.. rows, .. Enumerable.Repeat(new ContainerFields("", "", ""), SpareRows)];
 }

@@ -8,7 +8,6 @@ using UmberCrock.Core.Settings;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;
 
-
 namespace UmberCrock.Web.Pages;
 
 /// <summary>One formula's weigh sheet: a batch in grams or for containers, in steps of the maker's scale; to read and to print.</summary>
@@ -18,7 +17,8 @@ public sealed class WeighModel(FormulaStore store, Knowledge knowledge) : PageMo
     private const decimal MostOverrun = 300m;
 
     /// <summary>Step of the scale, g.</summary>
-    public decimal StepGrams => Number(Step, knowledge.Workshop.ScaleStepGrams, Workshop.ScaleSteps[0], 100m, "a step of the scale in grams");
+    public decimal StepGrams =>
+        Number(Step, knowledge.Workshop.ScaleStepGrams, Workshop.ScaleSteps[0], 100m, "a step of the scale in grams");
 
     /// <summary>What usually stays in the pot.</summary>
     public string UsualLoss => Drawing.Shown.Short(knowledge.Workshop.LossPercent);
@@ -95,15 +95,28 @@ public sealed class WeighModel(FormulaStore store, Knowledge knowledge) : PageMo
     {
         ImmutableArray<Container> filled =
         [
-            .. Containers.Select((kind, at) => new Container(kind.Name, kind.Millilitres, (int)Number(CountOf(at), 0m, 0m, MostContainers, $"a number of {kind.Name}"), kind.FillPercent))
+            .. Containers
+                .Select(
+                    (kind, at) =>
+                        new Container(
+                            kind.Name,
+                            kind.Millilitres,
+                            (int)Number(CountOf(at), 0m, 0m, MostContainers, $"a number of {kind.Name}"),
+                            kind.FillPercent
+                        )
+                )
                 .Where(container => container.Count > 0),
         ];
         ByBatch = !filled.IsEmpty && !string.IsNullOrWhiteSpace(Batch) && Shown is not null && Batch.Trim() != Shown.Trim();
         if (ByBatch)
             (filled, Counts) = ([], []);
         return new WeighRequest(
-            filled.IsEmpty ? Number(Batch, Kept.BatchGrams, 0.001m, FormulaStore.LargestBatchGrams, "a batch in grams") : null, filled,
-            Number(Loss, knowledge.Workshop.LossPercent, 0m, Workshop.MostLossPercent, "a loss in percent"), StepGrams, Number(Overrun, 0m, 0m, MostOverrun, "air in percent"));
+            filled.IsEmpty ? Number(Batch, Kept.BatchGrams, 0.001m, FormulaStore.LargestBatchGrams, "a batch in grams") : null,
+            filled,
+            Number(Loss, knowledge.Workshop.LossPercent, 0m, Workshop.MostLossPercent, "a loss in percent"),
+            StepGrams,
+            Number(Overrun, 0m, 0m, MostOverrun, "air in percent")
+        );
     }
 
     private static decimal Number(string? typed, decimal otherwise, decimal least, decimal most, string what)
@@ -111,6 +124,8 @@ public sealed class WeighModel(FormulaStore store, Knowledge knowledge) : PageMo
         if (string.IsNullOrWhiteSpace(typed))
             return otherwise;
         var value = Typed.Number(typed, what);
-        return value >= least && value <= most ? value : throw new DocumentException("/", $"{typed} is out of bounds for {what}: from {least:0.###} to {most:0}.");
+        return value >= least && value <= most
+            ? value
+            : throw new DocumentException("/", $"{typed} is out of bounds for {what}: from {least:0.###} to {most:0}.");
     }
 }

@@ -9,7 +9,8 @@ using UmberCrock.Web.Drawing;
 namespace UmberCrock.Web.Shelf;
 
 /// <summary>
-/// Lays the shelf out. What was evaluated once is remembered by formula and version, for as long as what is known and the maker's choices stay the same.
+/// Lays the shelf out. What was evaluated once is remembered by formula and version, for as long as what is known and the maker's choices
+/// stay the same.
 /// </summary>
 public sealed class ShelfKeeper(FormulaStore store, Knowledge knowledge, TimeProvider clock)
 {
@@ -30,7 +31,15 @@ public sealed class ShelfKeeper(FormulaStore store, Knowledge knowledge, TimePro
         {
             var (places, total) = await store.PageAsync(find, skip, ShelfView.PageSize);
             var odd = places.Select(place => place.Odd).OfType<UnreadableRow>().ToList();
-            return new ShelfView(Lines(places.Select(place => place.Kept).OfType<KeptFormula>(), odd), odd, total, find, null, page, skip + places.Count < total);
+            return new ShelfView(
+                Lines(places.Select(place => place.Kept).OfType<KeptFormula>(), odd),
+                odd,
+                total,
+                find,
+                null,
+                page,
+                skip + places.Count < total
+            );
         }
 
         // A verdict is not kept in the file, for it changes with what is known: the shelf is walked along until the stretch is full.
@@ -43,7 +52,15 @@ public sealed class ShelfKeeper(FormulaStore store, Knowledge knowledge, TimePro
             fitting.AddRange(places.Select(place => place.Kept).OfType<KeptFormula>().Where(kept => VerdictOf(kept) == show));
         }
 
-        return new ShelfView(Lines(fitting.Skip(skip).Take(ShelfView.PageSize), []), [], all, find, show, page, fitting.Count > skip + ShelfView.PageSize);
+        return new ShelfView(
+            Lines(fitting.Skip(skip).Take(ShelfView.PageSize), []),
+            [],
+            all,
+            find,
+            show,
+            page,
+            fitting.Count > skip + ShelfView.PageSize
+        );
     }
 
     /// <summary>The lines of what can be shown; a formula that cannot be evaluated joins the odd ones.</summary>
@@ -66,14 +83,22 @@ public sealed class ShelfKeeper(FormulaStore store, Knowledge knowledge, TimePro
     }
 
     /// <summary>A formula that can be read but not evaluated, as one line.</summary>
-    public static UnreadableRow OddOf(KeptFormula kept, DocumentException refused)
-        => new(RowKind.Formula, kept.Id.ToString(System.Globalization.CultureInfo.InvariantCulture), kept.Formula.Name, string.Join(" ", refused.Problems.Take(2).Select(problem => $"{problem.Pointer} {problem.Reason}")));
+    public static UnreadableRow OddOf(KeptFormula kept, DocumentException refused) =>
+        new(
+            RowKind.Formula,
+            kept.Id.ToString(System.Globalization.CultureInfo.InvariantCulture),
+            kept.Formula.Name,
+            string.Join(" ", refused.Problems.Take(2).Select(problem => $"{problem.Pointer} {problem.Reason}"))
+        );
 
     private Verdict? VerdictOf(KeptFormula kept)
     {
         try
         {
-            return Remembered().Verdicts.GetOrAdd((kept.Id, kept.Version), _ => Evaluator.Sweep(kept.Formula, knowledge.Catalogue, knowledge.Settings).Verdict);
+            return Remembered()
+                .Verdicts.GetOrAdd((kept.Id, kept.Version), _ =>
+                    Evaluator.Sweep(kept.Formula, knowledge.Catalogue, knowledge.Settings).Verdict
+                );
         }
         catch (DocumentException)
         {
@@ -90,7 +115,11 @@ public sealed class ShelfKeeper(FormulaStore store, Knowledge knowledge, TimePro
     private Memory Remembered()
     {
         var now = memory;
-        if (!ReferenceEquals(now.Catalogue, knowledge.Catalogue) || !ReferenceEquals(now.Settings, knowledge.Settings) || !ReferenceEquals(now.Workshop, knowledge.Workshop))
+        if (
+            !ReferenceEquals(now.Catalogue, knowledge.Catalogue)
+            || !ReferenceEquals(now.Settings, knowledge.Settings)
+            || !ReferenceEquals(now.Workshop, knowledge.Workshop)
+        )
             memory = now = new Memory(knowledge.Catalogue, knowledge.Settings, knowledge.Workshop, [], []);
         if (now.Lines.Count > MostLines)
             now.Lines.Clear();
@@ -105,10 +134,25 @@ public sealed class ShelfKeeper(FormulaStore store, Knowledge knowledge, TimePro
         var evaluation = Evaluator.Sweep(formula, knowledge.Catalogue, knowledge.Settings);
         var worst = evaluation.Findings.FirstOrDefault();
         return new ShelfLine(
-            kept.Id, formula.Name, $"{Words.Of(formula.Form)}, {Words.Of(formula.Zone)}, {Words.Of(formula.Audience)}",
-            SmallCrock.Of(evaluation, knowledge.Catalogue), TextureStrip.Of(evaluation.Melt, formula, knowledge.Catalogue.Rules), evaluation.Verdict,
-            worst is null ? "good" : Vocabulary.Word(worst.Severity), worst?.Title.ToString() ?? "Nothing found", worst?.Detail.ToString() ?? "all known doses inside", "", "");
+            kept.Id,
+            formula.Name,
+            $"{Words.Of(formula.Form)}, {Words.Of(formula.Zone)}, {Words.Of(formula.Audience)}",
+            SmallCrock.Of(evaluation, knowledge.Catalogue),
+            TextureStrip.Of(evaluation.Melt, formula, knowledge.Catalogue.Rules),
+            evaluation.Verdict,
+            worst is null ? "good" : Vocabulary.Word(worst.Severity),
+            worst?.Title.ToString() ?? "Nothing found",
+            worst?.Detail.ToString() ?? "all known doses inside",
+            "",
+            ""
+        );
     }
 
-    private sealed record Memory(object Catalogue, object Settings, object Workshop, ConcurrentDictionary<(long Id, long Version), ShelfLine> Lines, ConcurrentDictionary<(long Id, long Version), Verdict> Verdicts);
+    private sealed record Memory(
+        object Catalogue,
+        object Settings,
+        object Workshop,
+        ConcurrentDictionary<(long Id, long Version), ShelfLine> Lines,
+        ConcurrentDictionary<(long Id, long Version), Verdict> Verdicts
+    );
 }

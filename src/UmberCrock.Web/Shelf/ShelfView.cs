@@ -6,7 +6,18 @@ namespace UmberCrock.Web.Shelf;
 
 /// <summary>A formula on the shelf.</summary>
 public sealed record ShelfLine(
-    long Id, string Name, string Kind, SmallCrock Crock, TextureStrip Texture, Verdict Verdict, string Severity, string Finding, string Detail, string Changed, string Revision);
+    long Id,
+    string Name,
+    string Kind,
+    SmallCrock Crock,
+    TextureStrip Texture,
+    Verdict Verdict,
+    string Severity,
+    string Finding,
+    string Detail,
+    string Changed,
+    string Revision
+);
 
 /// <summary>A stretch of the shelf.</summary>
 /// <param name="Lines">Its formulas, last changed first.</param>
@@ -16,13 +27,22 @@ public sealed record ShelfLine(
 /// <param name="Show">The one verdict that is shown; null for all.</param>
 /// <param name="Page">Which stretch, from 0.</param>
 /// <param name="HasMore">True when there are more behind it.</param>
-public sealed record ShelfView(IReadOnlyList<ShelfLine> Lines, IReadOnlyList<Storage.UnreadableRow> Odd, int Total, string? Find, Verdict? Show, int Page, bool HasMore)
+public sealed record ShelfView(
+    IReadOnlyList<ShelfLine> Lines,
+    IReadOnlyList<Storage.UnreadableRow> Odd,
+    int Total,
+    string? Find,
+    Verdict? Show,
+    int Page,
+    bool HasMore
+)
 {
     /// <summary>Formulas of one stretch.</summary>
     public const int PageSize = 20;
 
     /// <summary>The climate most formulas share; a strip whose own differs says so.</summary>
-    public string? UsualClimate => Lines.GroupBy(line => line.Texture.ClimateText).OrderByDescending(group => group.Count()).FirstOrDefault()?.Key;
+    public string? UsualClimate =>
+        Lines.GroupBy(line => line.Texture.ClimateText).OrderByDescending(group => group.Count()).FirstOrDefault()?.Key;
 
     /// <summary>"8 on the shelf, 1 with a stop"; of a shelf that is not seen whole, only how many.</summary>
     public string Words

@@ -5,8 +5,10 @@ using UmberCrock.Core.Settings;
 namespace UmberCrock.Core.Tests.Intake;
 
 /// <summary>
-/// Single lines in the styles people write. Sizes of units are the legal definitions: NIST Handbook 44 Appendix C (ounce 28.349523125 g, pound 453.59237 g,
-/// teaspoon 4.92892159375 mL, tablespoon 14.78676478125 mL, cup 236.5882365 mL, fluid ounce 29.5735295625 mL), the SI, and the metric kitchen (5, 15, 250 mL).
+/// Single lines in the styles people write. Sizes of units are the legal definitions: NIST Handbook 44 Appendix C (ounce 28.349523125 g,
+/// pound 453.59237 g,
+/// teaspoon 4.92892159375 mL, tablespoon 14.78676478125 mL, cup 236.5882365 mL, fluid ounce 29.5735295625 mL), the SI, and the metric
+/// kitchen (5, 15, 250 mL).
 /// Names and styles are common practice.
 /// </summary>
 public class IntakeLineTests
@@ -53,7 +55,8 @@ public class IntakeLineTests
         read.Line.ShouldBe(0);
     }
 
-    /// <summary>Millilitres by definition, times the ingredient's density: bulk density for what is poured in pieces, which is the value between a low and a high.</summary>
+    /// <summary>Millilitres by definition, times the ingredient's density: bulk density for what is poured in pieces, which is the value
+    /// between a low and a high.</summary>
     [Theory]
     [InlineData("100 ml olive oil", "olive-oil", "ml", 100)]
     [InlineData("1 dl olive oil", "olive-oil", "dl", 100)]
@@ -84,7 +87,8 @@ public class IntakeLineTests
         read.Assumed.ToString().ShouldContain("g/mL");
     }
 
-    /// <summary>European Pharmacopoeia 2.1.1, from memory: 20 drops of water a millilitre; fine droppers make up to 40 (common practice), which is the low end.</summary>
+    /// <summary>European Pharmacopoeia 2.1.1, from memory: 20 drops of water a millilitre; fine droppers make up to 40 (common practice),
+    /// which is the low end.</summary>
     [Theory]
     [InlineData("40 drops lavender", "lavender-oil", 40, 2.0, 1.0)]
     [InlineData("40 drops of lavender essential oil", "lavender-oil", 40, 2.0, 1.0)]
@@ -135,8 +139,9 @@ public class IntakeLineTests
     public void Instructions_are_no_ingredients(string line) => Read($"Balm\n20 g beeswax\n{line}").Lines.Length.ShouldBe(1);
 
     [Fact]
-    public void Metric_spoons_are_larger()
-        => Read("1 cup olive oil", new IntakeOptions(Spoons: Spoons.Metric)).TotalGrams.ShouldBe(250m * (decimal)Some.Catalogue.Find("olive-oil")!.Density!.Value, 0.001m);
+    public void Metric_spoons_are_larger() =>
+        Read("1 cup olive oil", new IntakeOptions(Spoons: Spoons.Metric))
+            .TotalGrams.ShouldBe(250m * (decimal)Some.Catalogue.Find("olive-oil")!.Density!.Value, 0.001m);
 
     [Fact]
     public void Other_readings_of_a_name_are_offered_best_first()
@@ -148,5 +153,6 @@ public class IntakeLineTests
 
     private static IntakeLine One(string line) => Read(line).Lines.Single();
 
-    private static IntakeReport Read(string text, IntakeOptions? options = null) => IntakeReader.Read(text, Some.Catalogue, EvaluationSettings.Default, options ?? new IntakeOptions());
+    private static IntakeReport Read(string text, IntakeOptions? options = null) =>
+        IntakeReader.Read(text, Some.Catalogue, EvaluationSettings.Default, options ?? new IntakeOptions());
 }

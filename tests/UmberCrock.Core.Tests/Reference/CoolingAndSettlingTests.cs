@@ -3,13 +3,14 @@ using UmberCrock.Core.Physics;
 
 namespace UmberCrock.Core.Tests.Reference;
 
-/// <summary>Stokes, hindered settling, viscosity, density and Newton's cooling against textbooks and handbooks, from memory of the documents that physics.csv names.</summary>
+/// <summary>Stokes, hindered settling, viscosity, density and Newton's cooling against textbooks and handbooks, from memory of the
+/// documents that physics.csv names.</summary>
 public class CoolingAndSettlingTests
 {
-    /// <summary>Martin's Physical Pharmacy: zinc oxide of 5.6 g/cm3 falls 0.0073 cm/s in a medium of 1.01 g/cm3 and 1 cP; Stokes diameter 5.4 um.</summary>
+    /// <summary>Martin's Physical Pharmacy: zinc oxide of 5.6 g/cm3 falls 0.0073 cm/s in a medium of 1.01 g/cm3 and 1 cP; Stokes diameter
+    /// 5.4 um.</summary>
     [Fact]
-    public void Zinc_oxide_falls_as_in_the_textbook()
-        => (Stokes.MetresPerSecond(5.6, 1.01, 5.4 / 2, 1) * 100).ShouldBe(0.0073, 0.0001);
+    public void Zinc_oxide_falls_as_in_the_textbook() => (Stokes.MetresPerSecond(5.6, 1.01, 5.4 / 2, 1) * 100).ShouldBe(0.0073, 0.0001);
 
     /// <summary>NCERT Physics XI: a copper ball of 2 mm radius falls 0.065 m/s in an oil of 1500 kg/m3; viscosity 0.99 Pa s.</summary>
     [Fact]
@@ -19,7 +20,8 @@ public class CoolingAndSettlingTests
     [Fact]
     public void An_oil_drop_falls_as_in_the_textbook() => (Stokes.MetresPerSecond(1.2, 0, 20, 0.018) * 100).ShouldBe(5.8, 0.05);
 
-    /// <summary>Richardson and Zaki 1954, exponent 4.65 at low Reynolds number: a tenth of spheres slows each to 0.613, three tenths to 0.190 (worked by hand).</summary>
+    /// <summary>Richardson and Zaki 1954, exponent 4.65 at low Reynolds number: a tenth of spheres slows each to 0.613, three tenths to
+    /// 0.190 (worked by hand).</summary>
     [Theory]
     [InlineData(0, 1)]
     [InlineData(0.1, 0.6127)]
@@ -54,20 +56,30 @@ public class CoolingAndSettlingTests
     {
         var standIn = Some.Catalogue.Find("olive-oil")!;
         MeltPart Part(string slug, decimal mass) => new(Some.Catalogue.Find(slug)!, mass);
-        new LiquidViscosity([Part("castor-oil", 25m), Part("sunflower-oil", 75m)], standIn).At(40)
+        new LiquidViscosity([Part("castor-oil", 25m), Part("sunflower-oil", 75m)], standIn)
+            .At(40)
             .ShouldBe(Math.Pow(Viscosity(("castor-oil", 100m), 40), 0.25) * Math.Pow(Viscosity(("sunflower-oil", 100m), 40), 0.75), 1e-9);
     }
 
-    /// <summary>Volumes add: 60 g of olive oil (CRC 0.913) and 40 g of castor oil (0.960) fill 107.4 mL; beeswax and zinc oxide likewise.</summary>
+    /// <summary>Volumes add: 60 g of olive oil (CRC 0.913) and 40 g of castor oil (0.960) fill 107.4 mL; beeswax and zinc oxide
+    /// likewise.</summary>
     [Theory]
     [InlineData("olive-oil", 60, 0.913, "castor-oil", 40, 0.960)]
     [InlineData("sunflower-oil", 75, 0.919, "beeswax", 25, 0.960)]
     [InlineData("castor-oil", 75, 0.960, "zinc-oxide", 25, 5.61)]
-    public void Density_of_a_blend_from_handbook_densities(string one, int first, double density, string other, int second, double otherDensity)
-        => Some.Evaluate(Some.Formula(ProductForm.Balm, (one, first), (other, second))).Density.GramsPerMillilitre!.Value
-            .ShouldBe(100 / ((first / density) + (second / otherDensity)), 0.006);
+    public void Density_of_a_blend_from_handbook_densities(
+        string one,
+        int first,
+        double density,
+        string other,
+        int second,
+        double otherDensity
+    ) =>
+        Some.Evaluate(Some.Formula(ProductForm.Balm, (one, first), (other, second)))
+            .Density.GramsPerMillilitre!.Value.ShouldBe(100 / ((first / density) + (second / otherDensity)), 0.006);
 
-    /// <summary>NCERT Physics XI: a pan from 94 to 86 C in 2 min in a room of 20 C; from 71 to 69 C takes 42 s. The exercise: from 60 to 30 C takes 10 min (exactly).</summary>
+    /// <summary>NCERT Physics XI: a pan from 94 to 86 C in 2 min in a room of 20 C; from 71 to 69 C takes 42 s. The exercise: from 60 to 30
+    /// C takes 10 min (exactly).</summary>
     [Fact]
     public void A_pan_cools_as_in_the_textbook()
     {
@@ -85,7 +97,8 @@ public class CoolingAndSettlingTests
         soda.MinutesBetween(72, 50).ShouldBe(92.6, 0.1);
     }
 
-    /// <summary>Zill, Differential Equations: a cake from 300 to 200 F in 3 min at 70 F; 75 F after 20.1, 71 F after 28.6 min; the room's own temperature never.</summary>
+    /// <summary>Zill, Differential Equations: a cake from 300 to 200 F in 3 min at 70 F; 75 F after 20.1, 71 F after 28.6 min; the room's
+    /// own temperature never.</summary>
     [Fact]
     public void A_cake_cools_as_in_the_textbook()
     {
@@ -97,6 +110,6 @@ public class CoolingAndSettlingTests
         cake.MinutesBetween(300, 60).ShouldBe(double.PositiveInfinity);
     }
 
-    private static double Viscosity((string Slug, decimal Mass) part, double celsius)
-        => new LiquidViscosity([new MeltPart(Some.Catalogue.Find(part.Slug)!, part.Mass)], Some.Catalogue.Find("olive-oil")!).At(celsius);
+    private static double Viscosity((string Slug, decimal Mass) part, double celsius) =>
+        new LiquidViscosity([new MeltPart(Some.Catalogue.Find(part.Slug)!, part.Mass)], Some.Catalogue.Find("olive-oil")!).At(celsius);
 }

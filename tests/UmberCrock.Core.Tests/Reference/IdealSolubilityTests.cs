@@ -13,10 +13,13 @@ public class IdealSolubilityTests
     /// 80 C, gives a mole fraction of 0.27 at 20 C.
     /// </summary>
     [Fact]
-    public void Naphthalene_at_20_degrees_as_in_the_textbook()
-        => MeltModel.SaturationMoleFraction(20, new MeltingSpecies(1, 80, 4500 * JoulesPerCalorie / 1000, 128.17, "naphthalene")).ShouldBe(0.27, 0.005);
+    public void Naphthalene_at_20_degrees_as_in_the_textbook() =>
+        MeltModel
+            .SaturationMoleFraction(20, new MeltingSpecies(1, 80, 4500 * JoulesPerCalorie / 1000, 128.17, "naphthalene"))
+            .ShouldBe(0.27, 0.005);
 
-    /// <summary>From memory of the CRC Handbook: 80.2 C, 19.0 kJ/mol; ideal mole fraction at 25 C 0.30; Hildebrand and Scott measured 0.295 in benzene.</summary>
+    /// <summary>From memory of the CRC Handbook: 80.2 C, 19.0 kJ/mol; ideal mole fraction at 25 C 0.30; Hildebrand and Scott measured 0.295
+    /// in benzene.</summary>
     [Fact]
     public void Naphthalene_at_25_degrees_as_computed_and_measured()
     {
@@ -26,8 +29,8 @@ public class IdealSolubilityTests
     }
 
     [Fact]
-    public void At_and_above_its_melting_point_a_species_does_not_saturate()
-        => MeltModel.SaturationMoleFraction(80.2, new MeltingSpecies(1, 80.2, 19.0, 128.17, "naphthalene")).ShouldBe(1);
+    public void At_and_above_its_melting_point_a_species_does_not_saturate() =>
+        MeltModel.SaturationMoleFraction(80.2, new MeltingSpecies(1, 80.2, 19.0, 128.17, "naphthalene")).ShouldBe(1);
 
     /// <summary>The saturated solution has a mole fraction equal to x_sat: solid plus liquid balance, on one wax in one oil.</summary>
     [Fact]

@@ -4,12 +4,15 @@ using UmberCrock.Core.Materials;
 
 namespace UmberCrock.Core.Tests.Reference;
 
-/// <summary>Iodine value, saponification value and oxidisability from fatty acids, against published ranges and worked examples (from memory of the documents each row names).</summary>
+/// <summary>Iodine value, saponification value and oxidisability from fatty acids, against published ranges and worked examples (from
+/// memory of the documents each row names).</summary>
 public class KeepingValueTests
 {
     /// <summary>
-    /// Left out are those whose iodine value the catalogue says is not that of their fatty acids: jojoba (wax esters) and oils with conjugated acids.
-    /// One oil misses: shea at 49.1 against 52 to 66. Its 4 to 10 % unsaponifiables hold unsaturated hydrocarbons, which take up iodine and are no
+    /// Left out are those whose iodine value the catalogue says is not that of their fatty acids: jojoba (wax esters) and oils with
+    /// conjugated acids.
+    /// One oil misses: shea at 49.1 against 52 to 66. Its 4 to 10 % unsaponifiables hold unsaturated hydrocarbons, which take up iodine and
+    /// are no
     /// fatty acids.
     /// </summary>
     [Fact]
@@ -28,20 +31,39 @@ public class KeepingValueTests
         missed.ShouldBeEmpty();
     }
 
-    /// <summary>Every oil that has both, with the margin that its published range is remembered with, set before comparing: none for a sure one, 5 % for a fair one, 25 % for an uncertain one.</summary>
-    private static ImmutableArray<string> Computed(string property, Func<IReadOnlyDictionary<string, double>, double> valueOf, out int count)
+    /// <summary>Every oil that has both, with the margin that its published range is remembered with, set before comparing: none for a sure
+    /// one, 5 % for a fair one, 25 % for an uncertain one.</summary>
+    private static ImmutableArray<string> Computed(
+        string property,
+        Func<IReadOnlyDictionary<string, double>, double> valueOf,
+        out int count
+    )
     {
-        var rows = PublishedTables.Values.Where(row => row.Property == property)
+        var rows = PublishedTables
+            .Values.Where(row => row.Property == property)
             .Select(row => (Row: row, Ingredient: PublishedTables.Find(row.Slug)))
-            .Where(pair => pair.Ingredient is { FattyAcids.Count: > 0, IodineValueNote: null }).ToList();
+            .Where(pair => pair.Ingredient is { FattyAcids.Count: > 0, IodineValueNote: null })
+            .ToList();
         count = rows.Count;
-        return [.. rows.Where(pair => IsOut(valueOf(pair.Ingredient!.FattyAcids), pair.Row))
-            .Select(pair => $"{pair.Row.Slug}: {valueOf(pair.Ingredient!.FattyAcids):0.0} is not in {pair.Row.Low} to {pair.Row.High} ({pair.Row.Confidence}: {pair.Row.Source})")];
+        return
+        [
+            .. rows.Where(pair => IsOut(valueOf(pair.Ingredient!.FattyAcids), pair.Row))
+                .Select(pair =>
+                    $"{pair.Row.Slug}: {valueOf(pair.Ingredient!.FattyAcids):0.0} is not in {pair.Row.Low} to {pair.Row.High} "
+                    + $"({pair.Row.Confidence}: {pair.Row.Source})"
+                ),
+        ];
     }
 
     private static bool IsOut(double value, Published row)
     {
-        var margin = row.Confidence switch { "high" => 0, "medium" => 0.05, _ => 0.25 } * Math.Abs(row.Low);
+        var margin =
+            row.Confidence switch
+            {
+                "high" => 0,
+                "medium" => 0.05,
+                _ => 0.25,
+            } * Math.Abs(row.Low);
         return value < row.Low - margin || value > row.High + margin;
     }
 
@@ -61,7 +83,9 @@ public class KeepingValueTests
     public void A_pure_triglyceride_has_its_published_value(string quantity, string acid)
     {
         var acids = new Dictionary<string, double>(StringComparer.Ordinal) { [acid] = 100 };
-        var value = quantity.StartsWith("iodine", StringComparison.Ordinal) ? FattyAcidName.IodineValue(acids) : FattyAcidName.SaponificationValue(acids)!.Value;
+        var value = quantity.StartsWith("iodine", StringComparison.Ordinal)
+            ? FattyAcidName.IodineValue(acids)
+            : FattyAcidName.SaponificationValue(acids)!.Value;
         value.ShouldBe(PublishedTables.Quantity(quantity), 0.15);
     }
 
@@ -72,8 +96,19 @@ public class KeepingValueTests
     [InlineData("palmitic acid", "C16:0")]
     [InlineData("stearic acid", "C18:0")]
     [InlineData("oleic acid", "C18:1")]
-    public void Molar_masses_are_those_of_the_formulas(string substance, string acid)
-        => FattyAcidName.MolarMass(acid)!.Value.ShouldBe(PublishedTables.Number(PublishedTables.Rows("thermal").First(row => row["substance"] == substance && row["property"] == "molar_mass")["value"])!.Value, 0.02);
+    public void Molar_masses_are_those_of_the_formulas(string substance, string acid) =>
+        FattyAcidName
+            .MolarMass(acid)!
+            .Value.ShouldBe(
+                PublishedTables
+                    .Number(
+                        PublishedTables.Rows("thermal").First(row => row["substance"] == substance && row["property"] == "molar_mass")[
+                            "value"
+                        ]
+                    )!
+                    .Value,
+                0.02
+            );
 
     /// <summary>
     /// Worked from the factors of Fatemi and Hammond (1980): a soybean oil of 24 % oleic, 53 % linoleic and 7 % linolenic acid comes to
@@ -83,8 +118,17 @@ public class KeepingValueTests
     [InlineData(24, 53, 7, 7.211)]
     [InlineData(75, 8, 0.6, 1.7036)]
     [InlineData(100, 0, 0, 1)]
-    public void Oxidisability_as_worked_by_hand(double oleic, double linoleic, double linolenic, double expected)
-        => FattyAcidName.Oxidisability(new Dictionary<string, double>(StringComparer.Ordinal) { ["C16:0"] = 16, ["C18:1"] = oleic, ["C18:2"] = linoleic, ["C18:3"] = linolenic })
+    public void Oxidisability_as_worked_by_hand(double oleic, double linoleic, double linolenic, double expected) =>
+        FattyAcidName
+            .Oxidisability(
+                new Dictionary<string, double>(StringComparer.Ordinal)
+                {
+                    ["C16:0"] = 16,
+                    ["C18:1"] = oleic,
+                    ["C18:2"] = linoleic,
+                    ["C18:3"] = linolenic,
+                }
+            )
             .ShouldBe(expected, 1e-9);
 
     /// <summary>A blend has the mass-weighted mean of what its oils have.</summary>
@@ -99,6 +143,7 @@ public class KeepingValueTests
     [Theory]
     [InlineData("beeswax")]
     [InlineData("jojoba-oil")]
-    public void What_is_no_glyceride_keeps_its_measured_value(string slug)
-        => Some.Evaluate(Some.Formula(ProductForm.Balm, (slug, 100m))).Keeping.SaponificationValue!.Value.ShouldBe(Some.Catalogue.Find(slug)!.SaponificationValue!.Value, 1e-9);
+    public void What_is_no_glyceride_keeps_its_measured_value(string slug) =>
+        Some.Evaluate(Some.Formula(ProductForm.Balm, (slug, 100m)))
+            .Keeping.SaponificationValue!.Value.ShouldBe(Some.Catalogue.Find(slug)!.SaponificationValue!.Value, 1e-9);
 }

@@ -41,17 +41,28 @@ public class LimitTests
     public void Legal_limits_are_those_of_the_annexes(string substance, Region region, Zone zone, Exposure exposure, double percent)
     {
         var formula = Some.Formula(ProductForm.Balm) with { Zone = zone, Exposure = exposure };
-        SubstanceLimit.Governing(Some.Catalogue.Rules.SubstanceLimits, formula, EvaluationSettings.Default with { Region = region })
-            .Where(limit => limit.Subject.Contains(substance)).Select(limit => limit.MaxPercent).ShouldBe([(decimal)percent]);
+        SubstanceLimit
+            .Governing(Some.Catalogue.Rules.SubstanceLimits, formula, EvaluationSettings.Default with { Region = region })
+            .Where(limit => limit.Subject.Contains(substance))
+            .Select(limit => limit.MaxPercent)
+            .ShouldBe([(decimal)percent]);
     }
 
     /// <summary>IFRA standards on phototoxic oils: the table's rows that speak of phototoxicity and give a maximum.</summary>
     [Fact]
     public void Phototoxic_limits_are_those_of_the_industry_standards()
     {
-        var published = PublishedTables.Rows("limits")
-            .Where(row => row["limit_kind"] == "industry-standard" && row["condition"].StartsWith("Phototoxicity", StringComparison.Ordinal) && row["slug"].Length > 0 && row["max_percent"].Length > 0)
-            .Select(row => (row["slug"], (decimal)PublishedTables.Number(row["max_percent"])!.Value)).Order().ToList();
+        var published = PublishedTables
+            .Rows("limits")
+            .Where(row =>
+                row["limit_kind"] == "industry-standard"
+                && row["condition"].StartsWith("Phototoxicity", StringComparison.Ordinal)
+                && row["slug"].Length > 0
+                && row["max_percent"].Length > 0
+            )
+            .Select(row => (row["slug"], (decimal)PublishedTables.Number(row["max_percent"])!.Value))
+            .Order()
+            .ToList();
         published.Count.ShouldBe(5);
         Some.Catalogue.Rules.Phototoxic.Oils.Select(oil => (oil.Ingredient, oil.MaxPercent)).Order().ShouldBe(published);
     }
@@ -60,12 +71,19 @@ public class LimitTests
     [Fact]
     public void Dermal_maxima_are_hard_limits_of_their_oils()
     {
-        var rows = PublishedTables.Rows("limits").Where(row => row["authority"] == "Tisserand-Young" && Some.Catalogue.Find(row["slug"]) is not null).ToList();
+        var rows = PublishedTables
+            .Rows("limits")
+            .Where(row => row["authority"] == "Tisserand-Young" && Some.Catalogue.Find(row["slug"]) is not null)
+            .ToList();
         rows.Count.ShouldBeGreaterThan(12);
         foreach (var row in rows)
         {
             var most = (decimal)PublishedTables.Number(row["max_percent"])!.Value;
-            Some.Catalogue.Find(row["slug"])!.Doses.Where(dose => dose.IsHard).Min(dose => dose.MaxPercent).ShouldNotBeNull(row["slug"]).ShouldBeLessThanOrEqualTo(most, row["slug"]);
+            Some.Catalogue.Find(row["slug"])!
+                .Doses.Where(dose => dose.IsHard)
+                .Min(dose => dose.MaxPercent)
+                .ShouldNotBeNull(row["slug"])
+                .ShouldBeLessThanOrEqualTo(most, row["slug"]);
         }
     }
 }

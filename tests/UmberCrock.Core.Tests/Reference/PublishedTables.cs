@@ -44,13 +44,23 @@ internal static class PublishedTables
     public static ImmutableArray<Published> Values { get; } = [.. Read("oils"), .. Read("waxes")];
 
     public static ImmutableArray<Published> FattyAcids { get; } =
-        [.. Rows("fatty_acids").Select(row => new Published(row["slug"], row["fatty_acid"], Number(row["low"]) ?? 0, Number(row["high"]) ?? 100, row["source"], row["confidence"]))];
+    [
+        .. Rows("fatty_acids")
+            .Select(row => new Published(
+                row["slug"],
+                row["fatty_acid"],
+                Number(row["low"]) ?? 0,
+                Number(row["high"]) ?? 100,
+                row["source"],
+                row["confidence"]
+            )),
+    ];
 
     public static ImmutableArray<string> MustHave { get; } = [.. Rows("must-have-ingredients").Select(row => row["slug"])];
 
     /// <summary>The catalogue's ingredient of a row, or null when it has none.</summary>
-    public static Ingredient? Find(string slug)
-        => (Names.TryGetValue(slug, out var mapped) ? mapped : slug) is { } known ? Some.Catalogue.Find(known) : null;
+    public static Ingredient? Find(string slug) =>
+        (Names.TryGetValue(slug, out var mapped) ? mapped : slug) is { } known ? Some.Catalogue.Find(known) : null;
 
     /// <summary>The text of a table file.</summary>
     public static string Text(string file)
@@ -73,6 +83,14 @@ internal static class PublishedTables
     /// <summary>A value of physics.csv.</summary>
     public static double Quantity(string name) => Number(Rows("physics").First(row => row["quantity"] == name)["value"])!.Value;
 
-    private static IEnumerable<Published> Read(string table)
-        => Rows(table).Select(row => new Published(row["slug"], row["property"], Number(row["low"]) ?? double.MinValue, Number(row["high"]) ?? double.MaxValue, row["source"], row["confidence"]));
+    private static IEnumerable<Published> Read(string table) =>
+        Rows(table)
+            .Select(row => new Published(
+                row["slug"],
+                row["property"],
+                Number(row["low"]) ?? double.MinValue,
+                Number(row["high"]) ?? double.MaxValue,
+                row["source"],
+                row["confidence"]
+            ));
 }

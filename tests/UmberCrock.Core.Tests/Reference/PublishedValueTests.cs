@@ -28,11 +28,14 @@ public class PublishedValueTests
     public void A_value_lies_in_every_published_range(string name, int atLeast)
     {
         var property = IngredientProperty.Find(name)!;
-        var rows = PublishedTables.Values.Where(row => Properties.GetValueOrDefault(row.Property) == name)
+        var rows = PublishedTables
+            .Values.Where(row => Properties.GetValueOrDefault(row.Property) == name)
             .Select(row => (row, value: PublishedTables.Find(row.Slug) is { } ingredient ? property.Of(ingredient)?.Value : null))
-            .Where(pair => pair.value is not null).ToList();
+            .Where(pair => pair.value is not null)
+            .ToList();
         rows.Count.ShouldBeGreaterThan(atLeast);
-        var missed = rows.Where(pair => Misses(pair.value!.Value, pair.row, Margin(name, pair.row))).Select(pair => $"{pair.row.Slug}: {pair.value} is not in {pair.row.Low} to {pair.row.High} ({pair.row.Source})");
+        var missed = rows.Where(pair => Misses(pair.value!.Value, pair.row, Margin(name, pair.row)))
+            .Select(pair => $"{pair.row.Slug}: {pair.value} is not in {pair.row.Low} to {pair.row.High} ({pair.row.Source})");
         missed.ShouldBeEmpty();
     }
 
@@ -40,20 +43,29 @@ public class PublishedValueTests
     [Fact]
     public void Fatty_acids_lie_in_every_published_range()
     {
-        var rows = PublishedTables.FattyAcids
-            .Where(row => !row.Property.EndsWith("-alcohol", StringComparison.Ordinal))
+        var rows = PublishedTables
+            .FattyAcids.Where(row => !row.Property.EndsWith("-alcohol", StringComparison.Ordinal))
             .Select(row => (row, ingredient: PublishedTables.Find(row.Slug)))
-            .Where(pair => pair.ingredient is { FattyAcids.Count: > 0 }).ToList();
+            .Where(pair => pair.ingredient is { FattyAcids.Count: > 0 })
+            .ToList();
         rows.Count.ShouldBeGreaterThan(500);
-        var margins = new Dictionary<string, double>(StringComparer.Ordinal) { ["high"] = 0.5, ["medium"] = 2, ["low"] = 5 };
+        var margins = new Dictionary<string, double>(StringComparer.Ordinal)
+        {
+            ["high"] = 0.5,
+            ["medium"] = 2,
+            ["low"] = 5,
+        };
         var missed = rows.Select(pair => (pair.row, value: pair.ingredient!.FattyAcids.GetValueOrDefault(pair.row.Property)))
             .Where(pair => Misses(pair.value, pair.row, margins[pair.row.Confidence]))
-            .Select(pair => $"{pair.row.Slug} {pair.row.Property}: {pair.value} is not in {pair.row.Low} to {pair.row.High} ({pair.row.Source})");
+            .Select(pair =>
+                $"{pair.row.Slug} {pair.row.Property}: {pair.value} is not in {pair.row.Low} to {pair.row.High} ({pair.row.Source})"
+            );
         missed.ShouldBeEmpty();
     }
 
     /// <summary>
-    /// 96 commercial oils analysed by Brodnjak-Voncina and others, Chemometrics and Intelligent Laboratory Systems 75 (2005) 31-43: open data
+    /// 96 commercial oils analysed by Brodnjak-Voncina and others, Chemometrics and Intelligent Laboratory Systems 75 (2005) 31-43: open
+    /// data
     /// (data set "oil" of the R package caret). Each profile lies inside the analysed range widened by 3 percent points and a tenth of the
     /// value, for between seven and thirty-odd samples of one market do not span the trade.
     /// </summary>
@@ -90,8 +102,8 @@ public class PublishedValueTests
     [InlineData("glyceryl stearate SE", "glyceryl-stearate-se")]
     [InlineData("cetearyl olivate and sorbitan olivate blend", "cetearyl-olivate-sorbitan-olivate")]
     [InlineData("polyglyceryl-4 oleate", "polyglyceryl-4-oleate")]
-    public void Hlb_is_the_published_one(string substance, string slug)
-        => Some.Catalogue.Find(slug)!.Hlb!.Value.ShouldBe(Hlb(substance, "emulsifier").Single(), 0.05);
+    public void Hlb_is_the_published_one(string substance, string slug) =>
+        Some.Catalogue.Find(slug)!.Hlb!.Value.ShouldBe(Hlb(substance, "emulsifier").Single(), 0.05);
 
     [Theory]
     [InlineData("beeswax", "beeswax")]
@@ -125,24 +137,40 @@ public class PublishedValueTests
     [InlineData("true density of ultramarine blue", "ultramarine-blue", 0.1)]
     [InlineData("true density of iron oxide red (hematite)", "iron-oxide-red", 0.2)]
     [InlineData("true density of starch (maize)", "corn-starch", 0.1)]
-    public void True_densities_are_those_of_the_handbooks(string quantity, string slug, double margin)
-        => Some.Catalogue.Find(slug)!.Density!.Value.ShouldBe(PublishedTables.Number(PublishedTables.Rows("physics").First(row => row["quantity"].StartsWith(quantity, StringComparison.Ordinal))["value"])!.Value, margin);
+    public void True_densities_are_those_of_the_handbooks(string quantity, string slug, double margin) =>
+        Some
+            .Catalogue.Find(slug)!
+            .Density!.Value.ShouldBe(
+                PublishedTables
+                    .Number(
+                        PublishedTables.Rows("physics").First(row => row["quantity"].StartsWith(quantity, StringComparison.Ordinal))[
+                            "value"
+                        ]
+                    )!
+                    .Value,
+                margin
+            );
 
-    private static IEnumerable<double> Hlb(string substance, string kind)
-        => PublishedTables.Rows("hlb").Where(row => row["substance"] == substance && row["kind"] == kind).Select(row => PublishedTables.Number(row["hlb"])).OfType<double>();
+    private static IEnumerable<double> Hlb(string substance, string kind) =>
+        PublishedTables
+            .Rows("hlb")
+            .Where(row => row["substance"] == substance && row["kind"] == kind)
+            .Select(row => PublishedTables.Number(row["hlb"]))
+            .OfType<double>();
 
-    private static double Margin(string property, Published row) => (property, row.Confidence) switch
-    {
-        ("meltingPoint", "high") => 0,
-        ("meltingPoint", "medium") => 1,
-        ("meltingPoint", _) => 4,
-        ("density", "high") => 0.003,
-        ("density", "medium") => 0.01,
-        ("density", _) => 0.03,
-        (_, "high") => 0,
-        (_, "medium") => 0.05 * Math.Abs(row.Low),
-        _ => 0.25 * Math.Abs(row.Low),
-    };
+    private static double Margin(string property, Published row) =>
+        (property, row.Confidence) switch
+        {
+            ("meltingPoint", "high") => 0,
+            ("meltingPoint", "medium") => 1,
+            ("meltingPoint", _) => 4,
+            ("density", "high") => 0.003,
+            ("density", "medium") => 0.01,
+            ("density", _) => 0.03,
+            (_, "high") => 0,
+            (_, "medium") => 0.05 * Math.Abs(row.Low),
+            _ => 0.25 * Math.Abs(row.Low),
+        };
 
     private static bool Misses(double value, Published row, double margin) => value < row.Low - margin || value > row.High + margin;
 }

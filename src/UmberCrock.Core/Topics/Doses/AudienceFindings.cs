@@ -14,7 +14,11 @@ internal sealed record AudienceRule
     public required string Who { get; init; }
 
     /// <summary>The formulas it speaks of.</summary>
-    public DoseScope Applies { get; init => field = value ?? DoseScope.Any; } = DoseScope.Any;
+    public DoseScope Applies
+    {
+        get;
+        init => field = value ?? DoseScope.Any;
+    } = DoseScope.Any;
 
     /// <summary>The rule book it belongs to; null for any.</summary>
     public Region? Region { get; init; }
@@ -23,14 +27,26 @@ internal sealed record AudienceRule
     public SchoolCondition? Schools { get; init; }
 
     /// <summary>Classes it is about.</summary>
-    public ImmutableArray<IngredientClass> Classes { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<IngredientClass> Classes
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>Ingredients it is about, by slug.</summary>
     [Names(Named.Ingredient)]
-    public ImmutableArray<string> Ingredients { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<string> Ingredients
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>Substances it is about, by INCI or constituent name.</summary>
-    public ImmutableArray<string> Substances { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<string> Substances
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>What to say when it is about the whole formula; null for a rule about ingredients.</summary>
     public string? Title { get; init; }
@@ -48,9 +64,10 @@ internal sealed record AudienceRule
     public required Confidence Confidence { get; init; }
 
     /// <summary>True when an ingredient is meant.</summary>
-    public bool Means(Ingredient ingredient)
-        => Classes.Contains(ingredient.Class) || Ingredients.Contains(ingredient.Slug)
-            || (!Substances.IsEmpty && ingredient.ShareOf(Substances).High > 0m);
+    public bool Means(Ingredient ingredient) =>
+        Classes.Contains(ingredient.Class)
+        || Ingredients.Contains(ingredient.Slug)
+        || (!Substances.IsEmpty && ingredient.ShareOf(Substances).High > 0m);
 }
 
 /// <summary>What is not for whom, and not for where (data/rules/audiences.json).</summary>
@@ -63,19 +80,32 @@ internal sealed record AudienceRules(ImmutableArray<AudienceRule> Audiences) : I
 /// <summary>Findings about who wears it and where.</summary>
 internal static class AudienceFindings
 {
-    public static IEnumerable<Finding> Find(ResolvedFormula resolved)
-        => from rule in resolved.Rules.Audiences
-           where (rule.Region is null || rule.Region == resolved.Settings.Region) && rule.Schools?.Holds(resolved.Settings) != false && rule.Applies.Covers(resolved.Formula)
-           let lines = resolved.LinesWhere(rule.Means).Where(line => resolved.Totals.Percents[line] > 0m).ToImmutableArray()
-           where rule.Title is not null || !lines.IsEmpty
-           select Of(resolved, rule, lines);
+    public static IEnumerable<Finding> Find(ResolvedFormula resolved) =>
+        from rule in resolved.Rules.Audiences
+        where
+            (rule.Region is null || rule.Region == resolved.Settings.Region)
+            && rule.Schools?.Holds(resolved.Settings) != false
+            && rule.Applies.Covers(resolved.Formula)
+        let lines = resolved.LinesWhere(rule.Means).Where(line => resolved.Totals.Percents[line] > 0m).ToImmutableArray()
+        where rule.Title is not null || !lines.IsEmpty
+        select Of(resolved, rule, lines);
 
-    private static Finding Of(ResolvedFormula resolved, AudienceRule rule, ImmutableArray<int> lines)
-        => new(
+    private static Finding Of(ResolvedFormula resolved, AudienceRule rule, ImmutableArray<int> lines) =>
+        new(
             rule.Severity == Severity.Stop ? FindingCodes.AudienceStop : FindingCodes.AudienceCaution,
             rule.Severity,
-            rule.Title ?? (rule.Severity == Severity.Stop ? (Message)$"Not for {rule.Who}: {FindingWords.Names(resolved, lines)}" : $"Care, {rule.Who}: {FindingWords.Names(resolved, lines)}"),
+            rule.Title
+                ?? (
+                    rule.Severity == Severity.Stop
+                        ? (Message)$"Not for {rule.Who}: {FindingWords.Names(resolved, lines)}"
+                        : $"Care, {rule.Who}: {FindingWords.Names(resolved, lines)}"
+                ),
             rule.Reason,
-            rule.Severity == Severity.Stop ? "The one who wears it cannot judge it and is the one who is hurt." : "Not forbidden; it asks for a thought, and where there is doubt for a qualified person.",
-            rule.Source, lines, FindingWords.LeaveOut(resolved, lines));
+            rule.Severity == Severity.Stop
+                ? "The one who wears it cannot judge it and is the one who is hurt."
+                : "Not forbidden; it asks for a thought, and where there is doubt for a qualified person.",
+            rule.Source,
+            lines,
+            FindingWords.LeaveOut(resolved, lines)
+        );
 }

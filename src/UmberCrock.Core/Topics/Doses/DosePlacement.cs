@@ -43,7 +43,8 @@ public enum LimitKind
 }
 
 /// <summary>A hard limit as it bears on one ingredient: what the ingredient itself may be dosed at.</summary>
-/// <param name="Percent">The most of the ingredient that keeps its substance within the limit when it is its only source, weight percent.</param>
+/// <param name="Percent">The most of the ingredient that keeps its substance within the limit when it is its only source, weight
+/// percent.</param>
 /// <param name="Substance">What the limit is on: an INCI name, or null when it is on the ingredient as such.</param>
 /// <param name="Share">Highest share of the substance in the ingredient, 0 to 1.</param>
 /// <param name="Source">Where the limit comes from.</param>
@@ -80,8 +81,11 @@ public sealed record DosePlacement(decimal Percent, DoseRule? Window, LimitOnIng
         var window = WindowFor(resolved.Formula, ingredient, resolved.Rules, resolved.Settings);
         var limit = LimitFor(resolved, ingredient);
         return new DosePlacement(
-            percent, window, limit,
-            IsOverLimit(resolved, ingredient, percent, limit) ? Place.OverLimit : PlaceOf(percent, window));
+            percent,
+            window,
+            limit,
+            IsOverLimit(resolved, ingredient, percent, limit) ? Place.OverLimit : PlaceOf(percent, window)
+        );
     }
 
     /// <summary>
@@ -93,7 +97,13 @@ public sealed record DosePlacement(decimal Percent, DoseRule? Window, LimitOnIng
     {
         var classes = rules.ClassWindows.Where(window => window.Classes.Contains(ingredient.Class));
         bool NamesForm(DoseRule rule) => rule.Applies.Forms.Contains(formula.Form);
-        var kin = rules.Forms.Of(formula.Form).WindowsOf is { } form && !ingredient.Doses.Concat(classes).Any(NamesForm) ? formula with { Form = form } : formula;
+        var kin =
+            rules.Forms.Of(formula.Form).WindowsOf is { } form && !ingredient.Doses.Concat(classes).Any(NamesForm)
+                ? formula with
+                {
+                    Form = form,
+                }
+                : formula;
         bool IsWindow(DoseRule rule) => !rule.IsHard && rule.MaxPercent is not null && rule.Governs(kin, settings);
         return Tightest(ingredient.Doses.Where(IsWindow)) ?? Tightest(classes.Where(IsWindow));
     }
@@ -108,9 +118,16 @@ public sealed record DosePlacement(decimal Percent, DoseRule? Window, LimitOnIng
             where BroughtBy(resolved, limit, ingredient)
             let share = ingredient.ShareOf(limit.Subject).High
             select new LimitOnIngredient(
-                decimal.Round(limit.Rule.MaxPercent!.Value / share, 4, MidpointRounding.ToZero), limit.Subject[0], share, limit.Rule.Source, limit.Rule.Condition, LimitKind.Substance);
+                decimal.Round(limit.Rule.MaxPercent!.Value / share, 4, MidpointRounding.ToZero),
+                limit.Subject[0],
+                share,
+                limit.Rule.Source,
+                limit.Rule.Condition,
+                LimitKind.Substance
+            );
         var sunlight = resolved.Rules.Phototoxic.Bind(resolved.Formula)
-            ? resolved.Rules.Phototoxic.Oils.Where(oil => oil.Ingredient == ingredient.Slug)
+            ? resolved
+                .Rules.Phototoxic.Oils.Where(oil => oil.Ingredient == ingredient.Slug)
                 .Select(oil => new LimitOnIngredient(oil.MaxPercent, null, 1m, oil.Source, null, LimitKind.Sunlight))
             : [];
         return own.Concat(onSubstances).Concat(sunlight).MinBy(limit => limit.Percent);
@@ -125,12 +142,14 @@ public sealed record DosePlacement(decimal Percent, DoseRule? Window, LimitOnIng
     }
 
     /// <summary>Over its own limit, or bringing a substance that is over its limit in sum.</summary>
-    private static bool IsOverLimit(ResolvedFormula resolved, Ingredient ingredient, decimal percent, LimitOnIngredient? limit)
-        => percent > limit?.Percent
-            || resolved.SubstanceLimits.Any(substance => substance.HighPercent > substance.Rule.MaxPercent && BroughtBy(resolved, substance, ingredient));
+    private static bool IsOverLimit(ResolvedFormula resolved, Ingredient ingredient, decimal percent, LimitOnIngredient? limit) =>
+        percent > limit?.Percent
+        || resolved.SubstanceLimits.Any(substance =>
+            substance.HighPercent > substance.Rule.MaxPercent && BroughtBy(resolved, substance, ingredient)
+        );
 
-    private static bool BroughtBy(ResolvedFormula resolved, BoundSubstance substance, Ingredient ingredient)
-        => substance.Lines.Any(line => ReferenceEquals(resolved.Ingredients[line], ingredient));
+    private static bool BroughtBy(ResolvedFormula resolved, BoundSubstance substance, Ingredient ingredient) =>
+        substance.Lines.Any(line => ReferenceEquals(resolved.Ingredients[line], ingredient));
 
     private static Place PlaceOf(decimal percent, DoseRule? window)
     {

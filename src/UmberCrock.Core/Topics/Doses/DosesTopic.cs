@@ -7,14 +7,16 @@ namespace UmberCrock.Core.Topics.Doses;
 /// <summary>Doses: its rules, its reports, its findings, its explanations.</summary>
 public static class DosesTopic
 {
-    internal static Topic Topic { get; } = new(
-        [
-            new(a => DoseFindings.Find(a.Resolved, a.Placements), CanStop: true),
-            new(a => PhototoxicFindings.Find(a.Resolved), CanStop: true),
-            new(a => AudienceFindings.Find(a.Resolved), CanStop: true),
-            new(a => GroupFindings.Find(a.Resolved), CanStop: true),
-        ],
-        []);
+    internal static Topic Topic { get; } =
+        new(
+            [
+                new(a => DoseFindings.Find(a.Resolved, a.Placements), CanStop: true),
+                new(a => PhototoxicFindings.Find(a.Resolved), CanStop: true),
+                new(a => AudienceFindings.Find(a.Resolved), CanStop: true),
+                new(a => GroupFindings.Find(a.Resolved), CanStop: true),
+            ],
+            []
+        );
 
     extension(RuleBook rules)
     {

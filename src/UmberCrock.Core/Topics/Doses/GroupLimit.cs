@@ -14,11 +14,19 @@ internal sealed record GroupLimit
     public required string Group { get; init; }
 
     /// <summary>The classes that count.</summary>
-    public ImmutableArray<IngredientClass> Classes { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<IngredientClass> Classes
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>Single ingredients that count, by slug.</summary>
     [Names(Named.Ingredient)]
-    public ImmutableArray<string> Ingredients { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<string> Ingredients
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>The school that holds this ceiling; null when all do.</summary>
     public SchoolCondition? Schools { get; init; }
@@ -30,7 +38,11 @@ internal sealed record GroupLimit
     public required Severity Severity { get; init; }
 
     /// <summary>What it applies to.</summary>
-    public DoseScope Applies { get; init => field = value ?? DoseScope.Any; } = DoseScope.Any;
+    public DoseScope Applies
+    {
+        get;
+        init => field = value ?? DoseScope.Any;
+    } = DoseScope.Any;
 
     /// <summary>True when an ingredient counts.</summary>
     public bool Counts(Ingredient ingredient) => Classes.Contains(ingredient.Class) || Ingredients.Contains(ingredient.Slug);

@@ -15,7 +15,12 @@ public sealed record PhototoxicOil([Names(Named.Ingredient)] string Ingredient, 
 /// <param name="CoveredZones">Zones that clothes keep from the sun: there the limits do not bind.</param>
 /// <param name="Source">Where the rule of the sum comes from.</param>
 /// <param name="Confidence">How sure it is.</param>
-public sealed record PhototoxicRules(ImmutableArray<PhototoxicOil> Oils, ImmutableArray<Zone> CoveredZones, string Source, Confidence Confidence) : IRules<PhototoxicRules>
+public sealed record PhototoxicRules(
+    ImmutableArray<PhototoxicOil> Oils,
+    ImmutableArray<Zone> CoveredZones,
+    string Source,
+    Confidence Confidence
+) : IRules<PhototoxicRules>
 {
     static RuleFile IRules<PhototoxicRules>.File { get; } = new("phototoxic.json", DosesJson.Default);
 
@@ -34,10 +39,11 @@ internal static class PhototoxicFindings
         var rules = resolved.Rules.Phototoxic;
         if (!rules.Bind(resolved.Formula))
             yield break;
-        var found = rules.Oils
-            .Select(oil => (Oil: oil, Lines: resolved.LinesOf(oil.Ingredient)))
+        var found = rules
+            .Oils.Select(oil => (Oil: oil, Lines: resolved.LinesOf(oil.Ingredient)))
             .Select(entry => (entry.Oil, entry.Lines, Percent: resolved.PercentOf(entry.Lines)))
-            .Where(entry => entry.Percent > 0m).ToList();
+            .Where(entry => entry.Percent > 0m)
+            .ToList();
         if (found.Count == 0)
             yield break;
 
@@ -54,22 +60,41 @@ internal static class PhototoxicFindings
         var percent = resolved.PercentOf(lines);
         var fixes = lines.Any(line => resolved.Formula.Lines[line].IsBalance)
             ? ImmutableArray<Fix>.Empty
-            : [FixBuilder.SetAll(resolved, oils == 1 ? (Message)$"Set to {Two(first.MaxPercent)}" : $"Ease to {Two(decimal.Round(percent / ratio, 2, MidpointRounding.ToZero))}",
-                [.. lines.Select(line => (line, DoseFindings.Down(resolved.Totals.Percents[line] / ratio)))])];
+            :
+            [
+                FixBuilder.SetAll(
+                    resolved,
+                    oils == 1
+                        ? (Message)$"Set to {Two(first.MaxPercent)}"
+                        : $"Ease to {Two(decimal.Round(percent / ratio, 2, MidpointRounding.ToZero))}",
+                    [.. lines.Select(line => (line, DoseFindings.Down(resolved.Totals.Percents[line] / ratio)))]
+                ),
+            ];
         return new Finding(
-            FindingCodes.Phototoxic, Severity.Stop,
-            oils == 1 ? (Message)$"{FindingWords.Names(resolved, lines)} is {Two(percent - first.MaxPercent)} over its sunlight limit" : "Phototoxic oils together are over their limit",
+            FindingCodes.Phototoxic,
+            Severity.Stop,
+            oils == 1
+                ? (Message)$"{FindingWords.Names(resolved, lines)} is {Two(percent - first.MaxPercent)} over its sunlight limit"
+                : "Phototoxic oils together are over their limit",
             oils == 1
                 ? (Message)$"{Two(percent).Percent}; what stays on skin may hold {Short(first.MaxPercent).Percent}."
                 : $"{FindingWords.Names(resolved, lines)} take {Two(ratio)} times what they may together.",
             "Furocoumarins make skin burn and blister in daylight. Each oil takes a share of its own limit; the shares may not pass 1.",
-            oils == 1 ? first.Source : resolved.Rules.Phototoxic.Source, lines, fixes);
+            oils == 1 ? first.Source : resolved.Rules.Phototoxic.Source,
+            lines,
+            fixes
+        );
     }
 
-    private static Finding InDaylight(ResolvedFormula resolved, ImmutableArray<int> lines, decimal ratio)
-        => new(
-            FindingCodes.Phototoxic, Severity.Caution, $"{FindingWords.Names(resolved, lines)} in the sun",
+    private static Finding InDaylight(ResolvedFormula resolved, ImmutableArray<int> lines, decimal ratio) =>
+        new(
+            FindingCodes.Phototoxic,
+            Severity.Caution,
+            $"{FindingWords.Names(resolved, lines)} in the sun",
             $"Within the limit ({Two(ratio)} of 1), but this is worn in daylight.",
             "Furocoumarins make skin burn in daylight, and lots differ. A distilled or bergapten-free oil carries none.",
-            resolved.Rules.Phototoxic.Source, lines, FindingWords.LeaveOut(resolved, lines));
+            resolved.Rules.Phototoxic.Source,
+            lines,
+            FindingWords.LeaveOut(resolved, lines)
+        );
 }

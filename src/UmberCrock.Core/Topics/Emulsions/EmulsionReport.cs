@@ -68,11 +68,19 @@ public sealed record EmulsifierRules : IRules<EmulsifierRules>
 /// <param name="CoveredPercent">Share of the oil phase whose required HLB is published, percent.</param>
 /// <param name="Confidence">How sure it is.</param>
 public sealed record EmulsionReport(
-    double? RequiredHlb, double? SuppliedHlb, decimal EmulsifierPercent, double? EmulsifierToOil, decimal CationicPercent, double CoveredPercent, Confidence Confidence)
+    double? RequiredHlb,
+    double? SuppliedHlb,
+    decimal EmulsifierPercent,
+    double? EmulsifierToOil,
+    decimal CationicPercent,
+    double CoveredPercent,
+    Confidence Confidence
+)
 {
     /// <summary>True for what makes oil and water one: nonionic emulsifiers with an HLB, and cationic ones.</summary>
-    public static bool Emulsifies(Ingredient ingredient)
-        => ingredient.Class == IngredientClass.ConditioningEmulsifier || (ingredient.Class == IngredientClass.Emulsifier && ingredient.Hlb is not null);
+    public static bool Emulsifies(Ingredient ingredient) =>
+        ingredient.Class == IngredientClass.ConditioningEmulsifier
+        || (ingredient.Class == IngredientClass.Emulsifier && ingredient.Hlb is not null);
 
     /// <summary>Null when there is neither an emulsifier nor a call for one.</summary>
     internal static EmulsionReport? Of(ResolvedFormula resolved)
@@ -89,12 +97,19 @@ public sealed record EmulsionReport(
         var nonionic = emulsifiers.Where(part => part.Ingredient.Hlb is not null).ToList();
         return new EmulsionReport(
             coveredMass > 0 ? covered.Sum(part => (double)part.Mass * part.Ingredient.RequiredHlb!.Value) / coveredMass : null,
-            nonionic.Count > 0 ? nonionic.Sum(part => (double)part.Mass * part.Ingredient.Hlb!.Value) / (double)nonionic.Sum(part => part.Mass) : null,
+            nonionic.Count > 0
+                ? nonionic.Sum(part => (double)part.Mass * part.Ingredient.Hlb!.Value) / (double)nonionic.Sum(part => part.Mass)
+                : null,
             total,
             oil > 0m ? (double)(total / oil) : null,
             emulsifiers.Where(part => part.Ingredient.Class == IngredientClass.ConditioningEmulsifier).Sum(part => part.Mass),
             oil > 0m ? 100 * coveredMass / (double)oil : 0,
-            covered.Select(part => part.Ingredient.RequiredHlb!.Confidence).Concat(nonionic.Select(part => part.Ingredient.Hlb!.Confidence)).Append(resolved.Rules.Emulsifiers.Confidence).Min());
+            covered
+                .Select(part => part.Ingredient.RequiredHlb!.Confidence)
+                .Concat(nonionic.Select(part => part.Ingredient.Hlb!.Confidence))
+                .Append(resolved.Rules.Emulsifiers.Confidence)
+                .Min()
+        );
     }
 }
 

@@ -6,12 +6,8 @@ namespace UmberCrock.Core.Topics.Emulsions;
 /// <summary>Emulsions: emulsifiers, and what oil does not hold: its rules, its reports, its findings, its explanations.</summary>
 public static class EmulsionsTopic
 {
-    internal static Topic Topic { get; } = new(
-        [
-            new(a => PolarFindings.Find(a.Resolved)),
-            new(EmulsionFindings.Find),
-        ],
-        [EmulsionExplanation.Of]);
+    internal static Topic Topic { get; } =
+        new([new(a => PolarFindings.Find(a.Resolved)), new(EmulsionFindings.Find)], [EmulsionExplanation.Of]);
 
     extension(RuleBook rules)
     {

@@ -43,15 +43,16 @@ public sealed record Declares(ImmutableArray<(string Property, bool Holds)> Prop
     /// <summary>The ingredients of a formula that hold something people keep away from, in the order of its lines.</summary>
     /// <param name="resolved">The formula.</param>
     /// <param name="row">What it is.</param>
-    public static IEnumerable<Ingredient> Breakers(ResolvedFormula resolved, FreeFromRow row)
-        => resolved.Ingredients.Where((ingredient, line) => resolved.Totals.Percents[line] > 0m && row.IsIn(ingredient)).Distinct();
+    public static IEnumerable<Ingredient> Breakers(ResolvedFormula resolved, FreeFromRow row) =>
+        resolved.Ingredients.Where((ingredient, line) => resolved.Totals.Percents[line] > 0m && row.IsIn(ingredient)).Distinct();
 }
 
 /// <summary>Writes the properties as members: { "vegan": true, ... }.</summary>
 internal sealed class DeclaresConverter : JsonConverter<Declares>
 {
     /// <inheritdoc/>
-    public override Declares Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) => throw new NotSupportedException("What is computed is not read.");
+    public override Declares Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
+        throw new NotSupportedException("What is computed is not read.");
 
     /// <inheritdoc/>
     public override void Write(Utf8JsonWriter writer, Declares value, JsonSerializerOptions options)

@@ -26,21 +26,41 @@ public sealed record FreeFromRow
 
     /// <summary>Origins that are it.</summary>
     [Names(Named.Origin)]
-    public ImmutableArray<string> Origins { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<string> Origins
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>Sources of allergens that are it.</summary>
     [Names(Named.AllergenSource)]
-    public ImmutableArray<string> Allergens { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<string> Allergens
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>Classes that are it.</summary>
-    public ImmutableArray<IngredientClass> Classes { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<IngredientClass> Classes
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>EU names of substances that are it, or are made from it as a rule.</summary>
-    public ImmutableArray<string> Substances { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<string> Substances
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>Slugs of ingredients that hold it without naming it.</summary>
     [Names(Named.Ingredient)]
-    public ImmutableArray<string> Ingredients { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<string> Ingredients
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>Phrases of a label that say the property, folded.</summary>
     public required ImmutableArray<string> Phrases { get; init; }
@@ -50,9 +70,12 @@ public sealed record FreeFromRow
 
     /// <summary>True when an ingredient holds it.</summary>
     /// <param name="ingredient">The ingredient.</param>
-    public bool IsIn(Ingredient ingredient)
-        => Classes.Contains(ingredient.Class) || Ingredients.Contains(ingredient.Slug) || ingredient.Origins.Any(Origins.Contains) || ingredient.Allergens.Any(Allergens.Contains)
-            || (!Substances.IsEmpty && ingredient.ShareOf(Substances).High > 0m);
+    public bool IsIn(Ingredient ingredient) =>
+        Classes.Contains(ingredient.Class)
+        || Ingredients.Contains(ingredient.Slug)
+        || ingredient.Origins.Any(Origins.Contains)
+        || ingredient.Allergens.Any(Allergens.Contains)
+        || (!Substances.IsEmpty && ingredient.ShareOf(Substances).High > 0m);
 }
 
 /// <summary>What people keep away from, one row each (data/rules/free-from.json): a new one is a row.</summary>
@@ -70,8 +93,10 @@ public sealed record FreeFromRules(ImmutableArray<FreeFromRow> Rows, string Sour
     private readonly ConditionalWeakTable<Ingredient, StrongBox<ulong>> held = [];
 
     /// <summary>Which rows an ingredient holds: the lowest bit is the first row's.</summary>
-    internal ulong HeldBy(Ingredient ingredient)
-        => held.GetValue(ingredient, one => new StrongBox<ulong>(Rows.Select((row, at) => row.IsIn(one) ? 1UL << at : 0UL).Aggregate(0UL, (all, bit) => all | bit))).Value;
+    internal ulong HeldBy(Ingredient ingredient) =>
+        held.GetValue(ingredient, one => new StrongBox<ulong>(
+            Rows.Select((row, at) => row.IsIn(one) ? 1UL << at : 0UL).Aggregate(0UL, (all, bit) => all | bit)
+        )).Value;
 
     /// <summary>The words by which a swap keeps away from something.</summary>
     public IEnumerable<string> AvoidWords => Rows.Select(row => row.Avoid).OfType<string>();
@@ -80,15 +105,18 @@ public sealed record FreeFromRules(ImmutableArray<FreeFromRow> Rows, string Sour
     /// <param name="word">The word: "bee".</param>
     /// <param name="pointer">Where it stands, as a JSON pointer.</param>
     /// <exception cref="DocumentException">Nothing is avoided by that word.</exception>
-    public FreeFromRow Avoiding(string? word, string pointer)
-        => Rows.FirstOrDefault(row => row.Avoid is { } avoid && avoid == word) ?? throw new DocumentException(pointer, $"must be one of: {string.Join(", ", AvoidWords)}.");
+    public FreeFromRow Avoiding(string? word, string pointer) =>
+        Rows.FirstOrDefault(row => row.Avoid is { } avoid && avoid == word)
+        ?? throw new DocumentException(pointer, $"must be one of: {string.Join(", ", AvoidWords)}.");
 
     /// <summary>The property that a declared word means, "bee-free" as well as "beeFree"; null when it is none that is computed.</summary>
     /// <param name="word">The word.</param>
     public FreeFromRow? Find(string word)
     {
         var parts = word.Trim().Split('-', ' ');
-        var name = parts[0] + string.Concat(parts.Skip(1).Where(part => part.Length > 0).Select(part => char.ToUpperInvariant(part[0]) + part[1..]));
+        var name =
+            parts[0]
+            + string.Concat(parts.Skip(1).Where(part => part.Length > 0).Select(part => char.ToUpperInvariant(part[0]) + part[1..]));
         return Rows.FirstOrDefault(row => string.Equals(row.Property, name, StringComparison.OrdinalIgnoreCase));
     }
 }

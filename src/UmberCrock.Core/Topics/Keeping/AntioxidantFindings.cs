@@ -16,7 +16,13 @@ namespace UmberCrock.Core.Topics.Keeping;
 /// <param name="Source">Where the rule comes from.</param>
 /// <param name="Confidence">How sure it is.</param>
 internal sealed record AntioxidantRule(
-    decimal PolyunsaturatedPercentFrom, decimal AntioxidantPercentFrom, [Names(Named.Ingredient)] string Suggested, decimal SuggestedPercent, string Source, Confidence Confidence) : IRules<AntioxidantRule>
+    decimal PolyunsaturatedPercentFrom,
+    decimal AntioxidantPercentFrom,
+    [Names(Named.Ingredient)] string Suggested,
+    decimal SuggestedPercent,
+    string Source,
+    Confidence Confidence
+) : IRules<AntioxidantRule>
 {
     static RuleFile IRules<AntioxidantRule>.File { get; } = new("antioxidants.json", KeepingJson.Default);
 }
@@ -34,22 +40,31 @@ internal static class AntioxidantFindings
 
         ImmutableArray<int> lines =
         [
-            .. resolved.LinesWhere(ingredient => ingredient.PolyunsaturatedPercent > 0)
-                .OrderByDescending(line => Of(resolved, line)).Take(3).Order(),
+            .. resolved
+                .LinesWhere(ingredient => ingredient.PolyunsaturatedPercent > 0)
+                .OrderByDescending(line => Of(resolved, line))
+                .Take(3)
+                .Order(),
         ];
         var suggested = resolved.Catalogue.Find(rule.Suggested);
         yield return new Finding(
-            FindingCodes.AntioxidantMissing, Severity.Caution, "Nothing slows rancidity",
-            $"Polyunsaturated oils make {Two(polyunsaturated).Percent} of the formula; an antioxidant is wanted from {Short(rule.PolyunsaturatedPercentFrom).Percent}.",
-            "Linoleic and linolenic acid take up oxygen ten to twenty times faster than oleic acid. An antioxidant slows that; it preserves against nothing else.",
-            rule.Source, lines,
-            suggested is null ? [] : [FixBuilder.Add(resolved, suggested, rule.SuggestedPercent, Stage.Cool)]);
+            FindingCodes.AntioxidantMissing,
+            Severity.Caution,
+            "Nothing slows rancidity",
+            $"Polyunsaturated oils make {Two(polyunsaturated).Percent} of the formula; an antioxidant is wanted from "
+                + $"{Short(rule.PolyunsaturatedPercentFrom).Percent}.",
+            "Linoleic and linolenic acid take up oxygen ten to twenty times faster than oleic acid. An antioxidant slows that; "
+                + "it preserves against nothing else.",
+            rule.Source,
+            lines,
+            suggested is null ? [] : [FixBuilder.Add(resolved, suggested, rule.SuggestedPercent, Stage.Cool)]
+        );
     }
 
     /// <summary>C18:2 and C18:3 of the blend, weight percent of the formula: mass-weighted over the oils whose profile is known.</summary>
-    public static decimal PolyunsaturatedPercent(ResolvedFormula resolved)
-        => Enumerable.Range(0, resolved.Ingredients.Length).Sum(line => Of(resolved, line));
+    public static decimal PolyunsaturatedPercent(ResolvedFormula resolved) =>
+        Enumerable.Range(0, resolved.Ingredients.Length).Sum(line => Of(resolved, line));
 
-    private static decimal Of(ResolvedFormula resolved, int line)
-        => resolved.Totals.Percents[line] * (decimal)resolved.Ingredients[line].PolyunsaturatedPercent / 100m;
+    private static decimal Of(ResolvedFormula resolved, int line) =>
+        resolved.Totals.Percents[line] * (decimal)resolved.Ingredients[line].PolyunsaturatedPercent / 100m;
 }

@@ -53,16 +53,19 @@ public sealed record KeepingFactor(Message Words, double Factor);
 /// <summary>Fatty acids of the blend and how long it keeps.</summary>
 public sealed record KeepingReport
 {
-    /// <summary>Iodine value of the fats and oils, g I2/100 g: from composition (AOCS Cd 1c-85), wax esters and the like as measured. Null when none is known.</summary>
+    /// <summary>Iodine value of the fats and oils, g I2/100 g: from composition (AOCS Cd 1c-85), wax esters and the like as measured. Null
+    /// when none is known.</summary>
     public required double? IodineValue { get; init; }
 
-    /// <summary>Saponification value, mg KOH/g: from composition (AOCS Cd 3a-94), the others as measured. Null when none is known.</summary>
+    /// <summary>Saponification value, mg KOH/g: from composition (AOCS Cd 3a-94), the others as measured. Null when none is
+    /// known.</summary>
     public required double? SaponificationValue { get; init; }
 
     /// <summary>Acids with two or more double bonds in percent of all fatty acids; null when none are known.</summary>
     public required double? PolyunsaturatedPercent { get; init; }
 
-    /// <summary>(1 x C18:1 + 10.3 x C18:2 + 21.6 x C18:3) / 100 over percent of the fatty acids (Fatemi and Hammond 1980); null when none are known.</summary>
+    /// <summary>(1 x C18:1 + 10.3 x C18:2 + 21.6 x C18:3) / 100 over percent of the fatty acids (Fatemi and Hammond 1980); null when none
+    /// are known.</summary>
     public required double? Oxidisability { get; init; }
 
     /// <summary>Months it keeps, by the maker's school; null when nothing in it has a life of its own.</summary>
@@ -94,7 +97,12 @@ public sealed record KeepingReport
     {
         var known = resolved.PartsInOrder.Where(part => part.Mass > 0m && part.Ingredient.FattyAcids.Count > 0).ToList();
         var mass = (double)known.Sum(part => part.Mass);
-        var acids = known.SelectMany(part => part.Ingredient.FattyAcids.Select(acid => (acid.Key, Weight: acid.Value / part.Ingredient.FattyAcids.Values.Sum() * (double)part.Mass)))
+        var acids = known
+            .SelectMany(part =>
+                part.Ingredient.FattyAcids.Select(acid =>
+                    (acid.Key, Weight: acid.Value / part.Ingredient.FattyAcids.Values.Sum() * (double)part.Mass)
+                )
+            )
             .GroupBy(acid => acid.Key, StringComparer.Ordinal)
             .ToImmutableSortedDictionary(group => group.Key, group => 100 * group.Sum(acid => acid.Weight) / mass, StringComparer.Ordinal);
         var polyunsaturated = acids.Where(acid => FattyAcidName.DoubleBonds(acid.Key) >= 2).Sum(acid => acid.Value);
@@ -113,20 +121,30 @@ public sealed record KeepingReport
             Factors = factors,
             FattyAcids = acids,
             KnownPercent = mass,
-            Confidence = weakest?.ShelfLifeMonths?.Confidence is { } own && own < resolved.Rules.Months.Confidence ? own : resolved.Rules.Months.Confidence,
+            Confidence =
+                weakest?.ShelfLifeMonths?.Confidence is { } own && own < resolved.Rules.Months.Confidence
+                    ? own
+                    : resolved.Rules.Months.Confidence,
         };
     }
 
     /// <summary>From its fatty acids where it is a glyceride, else as measured.</summary>
-    private static double? IodineOf(Ingredient ingredient)
-        => ingredient.FattyAcids.Count > 0 && ingredient.IodineValueNote is null ? FattyAcidName.IodineValue(ingredient.FattyAcids) : ingredient.IodineValue?.Value;
+    private static double? IodineOf(Ingredient ingredient) =>
+        ingredient.FattyAcids.Count > 0 && ingredient.IodineValueNote is null
+            ? FattyAcidName.IodineValue(ingredient.FattyAcids)
+            : ingredient.IodineValue?.Value;
 
-    private static double? SaponificationOf(Ingredient ingredient)
-        => ingredient.FattyAcids.Count > 0 && ingredient.IodineValueNote is null && FattyAcidName.SaponificationValue(ingredient.FattyAcids) is { } computed ? computed : ingredient.SaponificationValue?.Value;
+    private static double? SaponificationOf(Ingredient ingredient) =>
+        ingredient.FattyAcids.Count > 0
+        && ingredient.IodineValueNote is null
+        && FattyAcidName.SaponificationValue(ingredient.FattyAcids) is { } computed
+            ? computed
+            : ingredient.SaponificationValue?.Value;
 
     private static double? Mean(ResolvedFormula resolved, Func<Ingredient, double?> valueOf)
     {
-        double sum = 0, mass = 0;
+        double sum = 0,
+            mass = 0;
         foreach (var (ingredient, percent) in resolved.PartsInOrder.Where(part => part.Mass > 0m))
         {
             if (valueOf(ingredient) is { } value)
@@ -142,7 +160,10 @@ public sealed record KeepingReport
         var present = resolved.PartsInOrder.Where(part => part.Mass > 0m).ToList();
         var factors = ImmutableArray.CreateBuilder<KeepingFactor>();
         var antioxidant = present.Where(part => part.Ingredient.Class == IngredientClass.Antioxidant).Sum(part => part.Mass);
-        if (antioxidant >= resolved.Rules.Antioxidants.AntioxidantPercentFrom && polyunsaturated >= rules.AntioxidantActsFromPolyunsaturated)
+        if (
+            antioxidant >= resolved.Rules.Antioxidants.AntioxidantPercentFrom
+            && polyunsaturated >= rules.AntioxidantActsFromPolyunsaturated
+        )
             factors.Add(new KeepingFactor("an antioxidant slows it", rules.AntioxidantFactor));
         if (resolved.Formula.Climate.HighCelsius >= rules.WarmFromCelsius)
             factors.Add(new KeepingFactor($"warmth of {Celsius(resolved.Formula.Climate.HighCelsius, "0.#")}", rules.WarmFactor));
@@ -153,8 +174,12 @@ public sealed record KeepingReport
         return factors.ToImmutable();
     }
 
-    private static bool IsStrained(ResolvedFormula resolved, MeltPart part)
-        => resolved.LinesOf(part.Ingredient.Slug).All(line => resolved.Formula.Phases.Any(phase => phase.Id == resolved.Formula.Lines[line].Phase && phase.Stage == Stage.Infuse));
+    private static bool IsStrained(ResolvedFormula resolved, MeltPart part) =>
+        resolved
+            .LinesOf(part.Ingredient.Slug)
+            .All(line =>
+                resolved.Formula.Phases.Any(phase => phase.Id == resolved.Formula.Lines[line].Phase && phase.Stage == Stage.Infuse)
+            );
 
     /// <summary>
     /// The shortest life among what counts, and the weighted harmonic mean of all, both times the factor. What is not fat (powders,
@@ -162,7 +187,9 @@ public sealed record KeepingReport
     /// </summary>
     private static (Ingredient? Weakest, double? ByWeakest, double? ByWeight) MonthsOf(ResolvedFormula resolved, double factor)
     {
-        var turning = resolved.PartsInOrder.Where(part => part.Mass > 0m && part.Ingredient is { Solubility: Solubility.Oil, ShelfLifeMonths: not null }).ToList();
+        var turning = resolved
+            .PartsInOrder.Where(part => part.Mass > 0m && part.Ingredient is { Solubility: Solubility.Oil, ShelfLifeMonths: not null })
+            .ToList();
         var counted = turning.Where(part => part.Mass >= resolved.Rules.Months.CountsFromPercent).ToList();
         if (turning.Count == 0)
             return (null, null, null);

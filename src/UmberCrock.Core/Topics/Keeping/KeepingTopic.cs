@@ -6,12 +6,8 @@ namespace UmberCrock.Core.Topics.Keeping;
 /// <summary>Keeping: rancidity and months: its rules, its reports, its findings, its explanations.</summary>
 public static class KeepingTopic
 {
-    internal static Topic Topic { get; } = new(
-        [
-            new(a => AntioxidantFindings.Find(a.Resolved)),
-            new(RancidityFindings.Find),
-        ],
-        [KeepingExplanation.Of]);
+    internal static Topic Topic { get; } =
+        new([new(a => AntioxidantFindings.Find(a.Resolved)), new(RancidityFindings.Find)], [KeepingExplanation.Of]);
 
     extension(RuleBook rules)
     {

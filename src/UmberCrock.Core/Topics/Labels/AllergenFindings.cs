@@ -25,17 +25,29 @@ internal static class AllergenFindings
 {
     public static IEnumerable<Finding> Find(ResolvedFormula resolved)
     {
-        var found = resolved.Rules.Allergens
-            .Select(source => (Source: source, Lines: resolved.LinesWhere(ingredient => ingredient.Allergens.Contains(source.Key)).Where(line => resolved.Totals.Percents[line] > 0m).ToImmutableArray()))
-            .Where(entry => !entry.Lines.IsEmpty).ToList();
+        var found = resolved
+            .Rules.Allergens.Select(source =>
+                (
+                    Source: source,
+                    Lines: resolved
+                        .LinesWhere(ingredient => ingredient.Allergens.Contains(source.Key))
+                        .Where(line => resolved.Totals.Percents[line] > 0m)
+                        .ToImmutableArray()
+                )
+            )
+            .Where(entry => !entry.Lines.IsEmpty)
+            .ToList();
         if (found.Count == 0)
             yield break;
         yield return new Finding(
-            FindingCodes.AllergenSource, Severity.Note,
+            FindingCodes.AllergenSource,
+            Severity.Note,
             $"Name the {FindingWords.Join([.. found.Select(entry => entry.Source.Words)])}",
             $"{string.Join("; ", found.Select(entry => $"{FindingWords.Names(resolved, entry.Lines)} ({entry.Source.Words})"))}.",
             string.Join(" ", found.Select(entry => entry.Source.Why)),
             string.Join("; ", found.Select(entry => entry.Source.Source).Distinct()),
-            [.. found.SelectMany(entry => entry.Lines).Distinct().Order()], []);
+            [.. found.SelectMany(entry => entry.Lines).Distinct().Order()],
+            []
+        );
     }
 }

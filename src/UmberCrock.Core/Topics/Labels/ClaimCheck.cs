@@ -15,7 +15,8 @@ namespace UmberCrock.Core.Topics.Labels;
 public sealed record ClaimProblem(string Code, Severity Severity, string Words, string Why, string? Better, string Source);
 
 /// <summary>
-/// Judges the words of a label: cosmetic against medicine, sun, untrue of this formula, vague. Forgiving of case, accents, plural, hyphens, spaced letters and
+/// Judges the words of a label: cosmetic against medicine, sun, untrue of this formula, vague. Forgiving of case, accents, plural, hyphens,
+/// spaced letters and
 /// numbers in words; it reads words and knows no meaning, so that what it passes is not thereby lawful.
 /// </summary>
 internal static class ClaimCheck
@@ -37,14 +38,20 @@ internal static class ClaimCheck
         var (untrue, judged) = Properties(words, read, resolved, rules);
         return
         [
-            .. ClaimPhrases.Of(resolved.Rules).Rules.Where(entry => entry.Rule.Region is null || entry.Rule.Region == resolved.Settings.Region)
-                .Select(entry => Problem(words, read, entry, rules, judged)).OfType<ClaimProblem>()
-                .Concat(untrue).Concat(Absent(words, resolved, rules))
-                .DistinctBy(problem => (problem.Code, problem.Words)).OrderBy(problem => problem.Severity),
+            .. ClaimPhrases
+                .Of(resolved.Rules)
+                .Rules.Where(entry => entry.Rule.Region is null || entry.Rule.Region == resolved.Settings.Region)
+                .Select(entry => Problem(words, read, entry, rules, judged))
+                .OfType<ClaimProblem>()
+                .Concat(untrue)
+                .Concat(Absent(words, resolved, rules))
+                .DistinctBy(problem => (problem.Code, problem.Words))
+                .OrderBy(problem => problem.Severity),
         ];
     }
 
-    /// <summary>Words of a text: small letters without accents, hyphens parted, letters that stand alone joined ("S.P.F." is "spf").</summary>
+    /// <summary>Words of a text: small letters without accents, hyphens parted, letters that stand alone joined ("S.P.F." is
+    /// "spf").</summary>
     internal static string[] WordsOf(string text)
     {
         var words = new List<string>();
@@ -70,7 +77,12 @@ internal static class ClaimCheck
     }
 
     private static ClaimProblem? Problem(
-        string[] words, ClaimWord[] text, (ClaimRule Rule, ImmutableArray<ClaimPhrase> Words, ImmutableArray<ClaimPhrase> Unless) entry, ClaimRules rules, HashSet<int> judged)
+        string[] words,
+        ClaimWord[] text,
+        (ClaimRule Rule, ImmutableArray<ClaimPhrase> Words, ImmutableArray<ClaimPhrase> Unless) entry,
+        ClaimRules rules,
+        HashSet<int> judged
+    )
     {
         var rule = entry.Rule;
         foreach (var phrase in entry.Words)
@@ -78,9 +90,20 @@ internal static class ClaimCheck
             foreach (var at in phrase.In(text))
             {
                 bool Touches(int start, int length) => start < at + phrase.Length && at < start + length;
-                if (Enumerable.Range(at, phrase.Length).Any(judged.Contains) || entry.Unless.Any(innocent => innocent.In(text).Any(start => Touches(start, innocent.Length))) || (rule.Negatable && IsDenied(words, at, rules)))
+                if (
+                    Enumerable.Range(at, phrase.Length).Any(judged.Contains)
+                    || entry.Unless.Any(innocent => innocent.In(text).Any(start => Touches(start, innocent.Length)))
+                    || (rule.Negatable && IsDenied(words, at, rules))
+                )
                     continue;
-                return new ClaimProblem(rule.Code, rule.Severity, string.Join(' ', words[at..(at + phrase.Length)]), rule.Why, rule.Better, rule.Source);
+                return new ClaimProblem(
+                    rule.Code,
+                    rule.Severity,
+                    string.Join(' ', words[at..(at + phrase.Length)]),
+                    rule.Why,
+                    rule.Better,
+                    rule.Source
+                );
             }
         }
 
@@ -88,7 +111,12 @@ internal static class ClaimCheck
     }
 
     /// <summary>What is said of a computed property: untrue where it is not so; the words of one that is so are not judged again.</summary>
-    private static (List<ClaimProblem> Untrue, HashSet<int> Judged) Properties(string[] words, ClaimWord[] text, ResolvedFormula resolved, ClaimRules rules)
+    private static (List<ClaimProblem> Untrue, HashSet<int> Judged) Properties(
+        string[] words,
+        ClaimWord[] text,
+        ResolvedFormula resolved,
+        ClaimRules rules
+    )
     {
         var declares = Declares.Of(resolved);
         var (untrue, judged) = (new List<ClaimProblem>(), new HashSet<int>());
@@ -99,7 +127,17 @@ internal static class ClaimCheck
                 if (IsDenied(words, at, rules))
                     continue;
                 if (!declares.Holds(property.Property))
-                    untrue.Add(new ClaimProblem(FindingCodes.ClaimUntrue, Severity.Stop, string.Join(' ', words[at..(at + length)]), $"It is not so: {string.Join(", ", Declares.Breakers(resolved, property).Select(ingredient => $"{ingredient.Name.ToLowerInvariant()} is in it"))}.", null, rules.Source));
+                    untrue.Add(
+                        new ClaimProblem(
+                            FindingCodes.ClaimUntrue,
+                            Severity.Stop,
+                            string.Join(' ', words[at..(at + length)]),
+                            $"It is not so: {string.Join(", ", Declares.Breakers(resolved, property)
+                                .Select(ingredient => $"{ingredient.Name.ToLowerInvariant()} is in it"))}.",
+                            null,
+                            rules.Source
+                        )
+                    );
                 else if (!property.RunsDown)
                     judged.UnionWith(Enumerable.Range(at, length));
             }
@@ -122,8 +160,21 @@ internal static class ClaimCheck
                 var meant = matcher.Find(name).Where(match => match.Score >= SureName).Select(match => match.Ingredient).ToList();
                 if (meant.Count == 0)
                     continue;
-                if (!meant.Exists(ingredient => resolved.Ingredients.Where((_, line) => resolved.Totals.Percents[line] > 0m).Any(own => own.Slug == ingredient.Slug || own.Inci.Eu == ingredient.Inci.Eu)))
-                    yield return new ClaimProblem(FindingCodes.ClaimUntrue, Severity.Stop, name, $"There is no {name} in it.", null, rules.Source);
+                if (
+                    !meant.Exists(ingredient =>
+                        resolved
+                            .Ingredients.Where((_, line) => resolved.Totals.Percents[line] > 0m)
+                            .Any(own => own.Slug == ingredient.Slug || own.Inci.Eu == ingredient.Inci.Eu)
+                    )
+                )
+                    yield return new ClaimProblem(
+                        FindingCodes.ClaimUntrue,
+                        Severity.Stop,
+                        name,
+                        $"There is no {name} in it.",
+                        null,
+                        rules.Source
+                    );
                 break;
             }
         }

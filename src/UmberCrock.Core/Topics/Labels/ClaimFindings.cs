@@ -28,22 +28,48 @@ internal static class ClaimFindings
                 continue;
             var lines = resolved.LinesWhere(row.IsIn);
             yield return new Finding(
-                FindingCodes.DeclareUntrue, Severity.Stop, $"It is not {word.Replace('-', ' ')}", lines.IsEmpty ? "What is in it says otherwise." : (Message)$"{FindingWords.Names(resolved, lines)} {(lines.Length == 1 ? "is" : "are")} in it.",
-                "A declared property is read by people who must rely on it.", "arithmetic", lines,
-                [FixBuilder.SetList($"Do not declare {word.Replace('-', ' ')}", "label.declares", [.. resolved.Formula.Label.Declares.Where(other => other != word)])]);
+                FindingCodes.DeclareUntrue,
+                Severity.Stop,
+                $"It is not {word.Replace('-', ' ')}",
+                lines.IsEmpty
+                    ? "What is in it says otherwise."
+                    : (Message)$"{FindingWords.Names(resolved, lines)} {(lines.Length == 1 ? "is" : "are")} in it.",
+                "A declared property is read by people who must rely on it.",
+                "arithmetic",
+                lines,
+                [
+                    FixBuilder.SetList(
+                        $"Do not declare {word.Replace('-', ' ')}",
+                        "label.declares",
+                        [.. resolved.Formula.Label.Declares.Where(other => other != word)]
+                    ),
+                ]
+            );
         }
     }
 
-    private static Finding Of(ClaimProblem problem, string text, System.Collections.Immutable.ImmutableArray<Fix> fixes) => new(
-        problem.Code, problem.Severity, problem.Severity == Severity.Stop ? (Message)$"“{Shortened(text)}” may not stand" : $"“{Shortened(text)}” needs care",
-        $"It says “{problem.Words}”.", problem.Why, problem.Source, [], fixes);
+    private static Finding Of(ClaimProblem problem, string text, System.Collections.Immutable.ImmutableArray<Fix> fixes) =>
+        new(
+            problem.Code,
+            problem.Severity,
+            problem.Severity == Severity.Stop ? (Message)$"“{Shortened(text)}” may not stand" : $"“{Shortened(text)}” needs care",
+            $"It says “{problem.Words}”.",
+            problem.Why,
+            problem.Source,
+            [],
+            fixes
+        );
 
     private static IEnumerable<Fix> Ways(Assessment a, int at, ClaimProblem problem)
     {
         var resolved = a.Resolved;
         var claims = resolved.Formula.Label.Claims;
         if (problem.Better is { } better && !claims.Contains(better) && a.Judged.Of(better).IsEmpty)
-            yield return FixBuilder.SetList($"Say “{Capital(better)}”", "label.claims", [.. claims.Select((claim, index) => index == at ? Capital(better) : claim)]);
+            yield return FixBuilder.SetList(
+                $"Say “{Capital(better)}”",
+                "label.claims",
+                [.. claims.Select((claim, index) => index == at ? Capital(better) : claim)]
+            );
         yield return FixBuilder.SetList("Leave it out", "label.claims", [.. claims.Where((_, index) => index != at)]);
     }
 

@@ -11,19 +11,32 @@ internal readonly record struct ClaimWord(string Text, string Singular)
     /// <summary>A word, folded.</summary>
     public static ClaimWord Of(string word) => new(word, SingularOf(word));
 
-    private static string SingularOf(string word) => word switch
-    {
-        [.., 's' or 'c', 'h', 'e', 's'] or [.., 'x', 'e', 's'] or [.., 's', 's', 'e', 's'] => word[..^2],
-        { Length: > 3 } when word[^1] == 's' && word[^2] != 's' => word[..^1],
-        _ => word,
-    };
+    private static string SingularOf(string word) =>
+        word switch
+        {
+            [.., 's' or 'c', 'h', 'e', 's'] or [.., 'x', 'e', 's'] or [.., 's', 's', 'e', 's'] => word[..^2],
+            { Length: > 3 } when word[^1] == 's' && word[^2] != 's' => word[..^1],
+            _ => word,
+        };
 }
 
 /// <summary>A phrase that is looked for: a pattern for each of its words.</summary>
 internal sealed class ClaimPhrase(string phrase, IReadOnlyCollection<string> numbers)
 {
     private readonly (ClaimWord Word, char Kind)[] patterns =
-        [.. phrase.Split(' ').Select(word => word switch { "#" => (default(ClaimWord), '#'), ['=', .. var exact] => (ClaimWord.Of(exact), '='), [.. var start, '~'] => (ClaimWord.Of(start), '~'), _ => (ClaimWord.Of(word), ' ') })];
+    [
+        .. phrase
+            .Split(' ')
+            .Select(word =>
+                word switch
+                {
+                    "#" => (default(ClaimWord), '#'),
+                    ['=', .. var exact] => (ClaimWord.Of(exact), '='),
+                    [.. var start, '~'] => (ClaimWord.Of(start), '~'),
+                    _ => (ClaimWord.Of(word), ' '),
+                }
+            ),
+    ];
 
     /// <summary>How many words it has.</summary>
     public int Length => patterns.Length;
@@ -52,13 +65,14 @@ internal sealed class ClaimPhrase(string phrase, IReadOnlyCollection<string> num
         }
     }
 
-    private bool Fits(ClaimWord word, (ClaimWord Word, char Kind) pattern) => pattern.Kind switch
-    {
-        '#' => char.IsAsciiDigit(word.Text[0]) || numbers.Contains(word.Text),
-        '=' => word.Text == pattern.Word.Text,
-        '~' => word.Text.StartsWith(pattern.Word.Text, StringComparison.Ordinal),
-        _ => word.Singular == pattern.Word.Singular,
-    };
+    private bool Fits(ClaimWord word, (ClaimWord Word, char Kind) pattern) =>
+        pattern.Kind switch
+        {
+            '#' => char.IsAsciiDigit(word.Text[0]) || numbers.Contains(word.Text),
+            '=' => word.Text == pattern.Word.Text,
+            '~' => word.Text.StartsWith(pattern.Word.Text, StringComparison.Ordinal),
+            _ => word.Singular == pattern.Word.Singular,
+        };
 }
 
 /// <summary>The phrases of the rules, parted once: parting them anew for every text takes longer than the rest of an evaluation.</summary>
@@ -68,7 +82,8 @@ internal sealed class ClaimPhrases
 
     private ClaimPhrases(ClaimRules rules, FreeFromRules freeFrom)
     {
-        ImmutableArray<ClaimPhrase> Parted(IEnumerable<string>? phrases) => [.. (phrases ?? []).Select(phrase => new ClaimPhrase(phrase, rules.Numbers))];
+        ImmutableArray<ClaimPhrase> Parted(IEnumerable<string>? phrases) =>
+            [.. (phrases ?? []).Select(phrase => new ClaimPhrase(phrase, rules.Numbers))];
         Rules = [.. rules.Rules.Select(rule => (rule, Parted(rule.Words), Parted(rule.Unless?.Where(phrase => phrase.Length > 0))))];
         Properties = [.. freeFrom.Rows.Select(row => (row, Parted(row.Phrases)))];
     }

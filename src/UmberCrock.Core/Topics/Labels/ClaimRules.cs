@@ -9,7 +9,8 @@ namespace UmberCrock.Core.Topics.Labels;
 /// <summary>Words that a label may not, or should not, say.</summary>
 /// <param name="Code">The finding they lead to.</param>
 /// <param name="Severity">How much it matters.</param>
-/// <param name="Words">Phrases, folded; a word that ends in "~" stands for all that begin so, "#" for a number, "=" before a word for that very form.</param>
+/// <param name="Words">Phrases, folded; a word that ends in "~" stands for all that begin so, "#" for a number, "=" before a word for that
+/// very form.</param>
 /// <param name="Why">The reason.</param>
 /// <param name="Better">A wording that stands; null where there is none.</param>
 /// <param name="Unless">Innocent phrases that hold the words.</param>
@@ -18,8 +19,17 @@ namespace UmberCrock.Core.Topics.Labels;
 /// <param name="Source">Where it comes from.</param>
 /// <param name="Confidence">How sure it is.</param>
 internal sealed record ClaimRule(
-    string Code, Severity Severity, ImmutableArray<string> Words, string Why, string Source, Confidence Confidence, string? Better = null, ImmutableArray<string>? Unless = null, Region? Region = null,
-    bool Negatable = false);
+    string Code,
+    Severity Severity,
+    ImmutableArray<string> Words,
+    string Why,
+    string Source,
+    Confidence Confidence,
+    string? Better = null,
+    ImmutableArray<string>? Unless = null,
+    Region? Region = null,
+    bool Negatable = false
+);
 
 /// <summary>How the words of a label are judged (data/rules/claims.json).</summary>
 internal sealed record ClaimRules : IRules<ClaimRules>

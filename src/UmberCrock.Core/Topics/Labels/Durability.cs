@@ -19,12 +19,14 @@ public sealed record Durability(Message Text, DateOnly? BestBefore, int? OpenMon
     private const string DayFormat = "d MMM yyyy";
 
     /// <summary>
-    /// The 30-month rule, Regulation (EC) 1223/2009 Article 19(1)(c), from memory: a date where it keeps 30 months or less, else the months it keeps once opened. A lot that ends
+    /// The 30-month rule, Regulation (EC) 1223/2009 Article 19(1)(c), from memory: a date where it keeps 30 months or less, else the months
+    /// it keeps once opened. A lot that ends
     /// earlier than the blend decides (common practice).
     /// </summary>
     /// <param name="resolved">The formula; its settings say which ingredient decides.</param>
     /// <param name="made">The day it was made; null when that is not known.</param>
-    /// <param name="lots">Lots there are; one ends by its printed date or, once opened, by the shelf life opened. Those that end before that day are not used, nor those of what is not in it.</param>
+    /// <param name="lots">Lots there are; one ends by its printed date or, once opened, by the shelf life opened. Those that end before
+    /// that day are not used, nor those of what is not in it.</param>
     /// <returns>Null when nothing in it has a life of its own.</returns>
     public static Durability? Of(ResolvedFormula resolved, DateOnly? made, ImmutableArray<Lot> lots)
     {
@@ -33,17 +35,40 @@ public sealed record Durability(Message Text, DateOnly? BestBefore, int? OpenMon
             return null;
         var months = (int)Math.Floor(known);
         var rules = resolved.Rules.Label;
-        var decides = resolved.Settings.BestBefore == BestBeforeSchool.ShortestLived ? (Message)$"{resolved.Catalogue.Find(keeping.Weakest!)!.Name} turns first; it keeps {months} months" : $"By the lives of all in it, by weight, it keeps {months} months";
-        if (made is { } day && FirstToEnd(resolved, lots, day) is var (lot, name, end) && end < day.AddMonths(Math.Min(months, rules.LongestBestBeforeMonths)))
+        var decides =
+            resolved.Settings.BestBefore == BestBeforeSchool.ShortestLived
+                ? (Message)$"{resolved.Catalogue.Find(keeping.Weakest!)!.Name} turns first; it keeps {months} months"
+                : $"By the lives of all in it, by weight, it keeps {months} months";
+        if (
+            made is { } day
+            && FirstToEnd(resolved, lots, day) is var (lot, name, end)
+            && end < day.AddMonths(Math.Min(months, rules.LongestBestBeforeMonths))
+        )
         {
             var code = lot.Code.Length > 0 ? (Message)$" {lot.Code}" : "";
-            return new Durability(Dated(end), end, null, $"{decides}, but the lot{code} of {name} ends on {Written(end)}: that date decides.");
+            return new Durability(
+                Dated(end),
+                end,
+                null,
+                $"{decides}, but the lot{code} of {name} ends on {Written(end)}: that date decides."
+            );
         }
 
         if (months > rules.LongestBestBeforeMonths)
         {
-            var open = (int)resolved.Ingredients.Select(ingredient => ingredient.ShelfLifeOpenedMonths?.Value).OfType<double>().DefaultIfEmpty(rules.UsualOpenMonths).Min();
-            return new Durability($"{open} M", null, open, $"{decides}, more than {rules.LongestBestBeforeMonths}: no date is asked for, but how long it keeps once opened; its shortest-lived ingredient, opened, keeps {open}.");
+            var open = (int)
+                resolved
+                    .Ingredients.Select(ingredient => ingredient.ShelfLifeOpenedMonths?.Value)
+                    .OfType<double>()
+                    .DefaultIfEmpty(rules.UsualOpenMonths)
+                    .Min();
+            return new Durability(
+                $"{open} M",
+                null,
+                open,
+                $"{decides}, more than {rules.LongestBestBeforeMonths}: no date is asked for, but how long it keeps once opened; "
+                    + $"its shortest-lived ingredient, opened, keeps {open}."
+            );
         }
 
         var because = $"{decides}, which is not more than {rules.LongestBestBeforeMonths}: a date is asked for.";
@@ -54,8 +79,16 @@ public sealed record Durability(Message Text, DateOnly? BestBefore, int? OpenMon
 
     private static (Lot Lot, string Name, DateOnly End)? FirstToEnd(ResolvedFormula resolved, ImmutableArray<Lot> lots, DateOnly made)
     {
-        var present = resolved.Ingredients.Where((_, line) => resolved.Totals.Percents[line] > 0m).DistinctBy(ingredient => ingredient.Slug);
-        var ends = from ingredient in present join lot in lots on ingredient.Slug equals lot.Ingredient let end = lot.EndsOn(ingredient) where end > made orderby end, ingredient.Slug select (lot, ingredient.Name.ToLowerInvariant(), end.Value);
+        var present = resolved
+            .Ingredients.Where((_, line) => resolved.Totals.Percents[line] > 0m)
+            .DistinctBy(ingredient => ingredient.Slug);
+        var ends =
+            from ingredient in present
+            join lot in lots on ingredient.Slug equals lot.Ingredient
+            let end = lot.EndsOn(ingredient)
+            where end > made
+            orderby end, ingredient.Slug
+            select (lot, ingredient.Name.ToLowerInvariant(), end.Value);
         return ends.Cast<(Lot, string, DateOnly)?>().FirstOrDefault();
     }
 

@@ -20,8 +20,17 @@ namespace UmberCrock.Core.Topics.Labels;
 /// <param name="Zones">It is worn on one of these.</param>
 /// <param name="Sign">The word of the small drawing that goes with it; null for none.</param>
 public sealed record LabelWarning(
-    string Text, string Source, bool Sun = false, bool Wet = false, Region? Region = null, ImmutableArray<IngredientClass>? Classes = null, ImmutableArray<string>? Substances = null,
-    ImmutableArray<Audience>? Audiences = null, ImmutableArray<Zone>? Zones = null, string? Sign = null)
+    string Text,
+    string Source,
+    bool Sun = false,
+    bool Wet = false,
+    Region? Region = null,
+    ImmutableArray<IngredientClass>? Classes = null,
+    ImmutableArray<string>? Substances = null,
+    ImmutableArray<Audience>? Audiences = null,
+    ImmutableArray<Zone>? Zones = null,
+    string? Sign = null
+)
 {
     /// <summary>True when it stands on the label of a formula.</summary>
     public bool Stands(ResolvedFormula resolved)
@@ -45,7 +54,11 @@ public sealed record LabelWarning(
         if (Wet)
             reasons.Add("it meets water");
         if (Classes is { } classes)
-            reasons.Add($"it holds {string.Join(", ", resolved.Ingredients.Where((ingredient, line) => resolved.Totals.Percents[line] > 0m && classes.Contains(ingredient.Class)).Select(ingredient => ingredient.Name.ToLowerInvariant()).Distinct(StringComparer.Ordinal).Order(StringComparer.Ordinal))}");
+            reasons.Add(
+                $"it holds {string.Join(", ", resolved.Ingredients.Where((ingredient, line) => resolved.Totals.Percents[line] > 0m
+                    && classes.Contains(ingredient.Class)).Select(ingredient => ingredient.Name.ToLowerInvariant())
+                    .Distinct(StringComparer.Ordinal).Order(StringComparer.Ordinal))}"
+            );
         if (Substances is { } substances)
             reasons.Add($"it holds {string.Join(", ", substances.Where(name => resolved.SumOf([name]).High > 0m))}");
         if (Audiences is not null)

@@ -7,14 +7,16 @@ namespace UmberCrock.Core.Topics.Labels;
 /// <summary>Labels: allergens, claims, lists: its rules, its reports, its findings, its explanations.</summary>
 public static class LabelsTopic
 {
-    internal static Topic Topic { get; } = new(
-        [
-            new(a => AllergenFindings.Find(a.Resolved)),
-            // Both stop on words of the label, which no fix of another finding changes: they are not asked again when one is tried.
-            new(ClaimFindings.Find),
-            new(SunFindings.Find),
-        ],
-        []);
+    internal static Topic Topic { get; } =
+        new(
+            [
+                new(a => AllergenFindings.Find(a.Resolved)),
+                // Both stop on words of the label, which no fix of another finding changes: they are not asked again when one is tried.
+                new(ClaimFindings.Find),
+                new(SunFindings.Find),
+            ],
+            []
+        );
 
     extension(Assessment a)
     {

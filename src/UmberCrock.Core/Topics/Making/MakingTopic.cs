@@ -8,12 +8,8 @@ namespace UmberCrock.Core.Topics.Making;
 /// <summary>Making: heat and the meeting of phases: its rules, its reports, its findings, its explanations.</summary>
 public static class MakingTopic
 {
-    internal static Topic Topic { get; } = new(
-        [
-            new(a => StageFindings.Find(a.Resolved, a.Firmness.Melt.ClearPointCelsius())),
-            new(PourFindings.Find),
-        ],
-        []);
+    internal static Topic Topic { get; } =
+        new([new(a => StageFindings.Find(a.Resolved, a.Firmness.Melt.ClearPointCelsius())), new(PourFindings.Find)], []);
 
     extension(RuleBook rules)
     {

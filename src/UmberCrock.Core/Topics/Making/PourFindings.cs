@@ -18,7 +18,14 @@ namespace UmberCrock.Core.Topics.Making;
 /// <param name="Source">Where the figures come from.</param>
 /// <param name="Confidence">How sure they are.</param>
 internal sealed record PouringRules(
-    decimal AdditionPercentFrom, double AdditionCelsius, double MeltAboveClearCelsius, double MeltCelsius, double SetKnownWithinCelsius, string Source, Confidence Confidence) : IRules<PouringRules>
+    decimal AdditionPercentFrom,
+    double AdditionCelsius,
+    double MeltAboveClearCelsius,
+    double MeltCelsius,
+    double SetKnownWithinCelsius,
+    string Source,
+    Confidence Confidence
+) : IRules<PouringRules>
 {
     static RuleFile IRules<PouringRules>.File { get; } = new("pouring.json", MakingJson.Default);
 }
@@ -26,17 +33,21 @@ internal sealed record PouringRules(
 /// <summary>Findings about joining phases: additions that come too late, and oils that chill the melt.</summary>
 internal static class PourFindings
 {
-    public static IEnumerable<Finding> Find(Assessment a)
-        => a.Resolved.Totals.Total <= 0m || a.Resolved.Formula.IsWhipped || a.Firmness.SetPointCelsius() is not { } set ? []
+    public static IEnumerable<Finding> Find(Assessment a) =>
+        a.Resolved.Totals.Total <= 0m || a.Resolved.Formula.IsWhipped || a.Firmness.SetPointCelsius() is not { } set
+            ? []
             : new[] { Closed(a, set), Seizes(a, set) }.OfType<Finding>();
 
-    private static Stage StageOf(ResolvedFormula resolved, int line)
-        => resolved.Formula.Phases.First(phase => phase.Id == resolved.Formula.Lines[line].Phase).Stage;
+    private static Stage StageOf(ResolvedFormula resolved, int line) =>
+        resolved.Formula.Phases.First(phase => phase.Id == resolved.Formula.Lines[line].Phase).Stage;
 
     /// <summary>What goes in after the melt and bears less than the set point.</summary>
-    private static ImmutableArray<int> TooLate(ResolvedFormula resolved, double set)
-        => [.. resolved.LinesWhere(ingredient => ingredient.AddBelowCelsius?.Value < set)
-            .Where(line => resolved.Totals.Percents[line] > 0m && StageOf(resolved, line) is Stage.Cool or Stage.Warm)];
+    private static ImmutableArray<int> TooLate(ResolvedFormula resolved, double set) =>
+        [
+            .. resolved
+                .LinesWhere(ingredient => ingredient.AddBelowCelsius?.Value < set)
+                .Where(line => resolved.Totals.Percents[line] > 0m && StageOf(resolved, line) is Stage.Cool or Stage.Warm),
+        ];
 
     private static Finding? Closed(Assessment a, double set)
     {
@@ -45,10 +56,16 @@ internal static class PourFindings
             return null;
         var bears = lines.Min(line => a.Resolved.Ingredients[line].AddBelowCelsius!.Value);
         return new Finding(
-            FindingCodes.WindowClosed, set - bears < a.Resolved.Rules.Pouring.SetKnownWithinCelsius ? Severity.Note : Severity.Caution, $"Set before {FindingWords.Names(a.Resolved, lines)} may go in",
+            FindingCodes.WindowClosed,
+            set - bears < a.Resolved.Rules.Pouring.SetKnownWithinCelsius ? Severity.Note : Severity.Caution,
+            $"Set before {FindingWords.Names(a.Resolved, lines)} may go in",
             $"{(lines.Length == 1 ? "It goes" : "They go")} in below {Celsius(bears, "0")}; the mix sets at {Celsius(set, "0.0")}.",
-            "The ways out: less or a lower-melting structurant, leave it out, an addition that bears the heat, or stir until it thickens and fold it in.",
-            a.Resolved.Rules.Pouring.Source, lines, [])
+            "The ways out: less or a lower-melting structurant, leave it out, an addition that bears the heat, or stir until it "
+                + "thickens and fold it in.",
+            a.Resolved.Rules.Pouring.Source,
+            lines,
+            []
+        )
         {
             Ways = () => Open(a, lines, bears),
         };
@@ -57,12 +74,23 @@ internal static class PourFindings
     private static IEnumerable<Fix> Open(Assessment a, ImmutableArray<int> lines, double bears)
     {
         var resolved = a.Resolved;
-        foreach (var fix in TextureFixes.Ways(a, bears, firmer: false, model => model.SetPointCelsius() is not { } set || set < bears).Take(1))
+        foreach (
+            var fix in TextureFixes.Ways(a, bears, firmer: false, model => model.SetPointCelsius() is not { } set || set < bears).Take(1)
+        )
             yield return fix;
-        if (lines.All(line => resolved.Ingredients[line].Class == IngredientClass.Antioxidant)
-            && resolved.Catalogue.Ingredients.FirstOrDefault(other => other.Class == IngredientClass.Antioxidant && other.AddBelowCelsius is null) is { } bearing)
+        if (
+            lines.All(line => resolved.Ingredients[line].Class == IngredientClass.Antioxidant)
+            && resolved.Catalogue.Ingredients.FirstOrDefault(other =>
+                other.Class == IngredientClass.Antioxidant && other.AddBelowCelsius is null
+            )
+                is { } bearing
+        )
         {
-            yield return new Fix($"{bearing.ShortName} instead", null, [.. lines.Select(line => new ReplaceIngredient(line, bearing.Slug))]);
+            yield return new Fix(
+                $"{bearing.ShortName} instead",
+                null,
+                [.. lines.Select(line => new ReplaceIngredient(line, bearing.Slug))]
+            );
         }
 
         foreach (var fix in FindingWords.LeaveOut(resolved, lines))
@@ -97,10 +125,17 @@ internal static class PourFindings
             if (together < border)
             {
                 return new Finding(
-                    FindingCodes.SeizeRisk, Severity.Caution, "Cold oil sets the wax on contact",
-                    $"{Two(added).Percent} at {Celsius(rules.AdditionCelsius, "0")} brings the melt from {meets:0} to {Celsius(together, "0")}; it stops pouring at {Celsius(border, "0")}.",
-                    "The wax sets in lumps where the cold oil meets it. Warm that oil with the melt, or add it a little at a time over the heat.",
-                    rules.Source, lines, [])
+                    FindingCodes.SeizeRisk,
+                    Severity.Caution,
+                    "Cold oil sets the wax on contact",
+                    $"{Two(added).Percent} at {Celsius(rules.AdditionCelsius, "0")} brings the melt from {meets:0} to "
+                        + $"{Celsius(together, "0")}; it stops pouring at {Celsius(border, "0")}.",
+                    "The wax sets in lumps where the cold oil meets it. Warm that oil with the melt, or add it a little at a "
+                        + "time over the heat.",
+                    rules.Source,
+                    lines,
+                    []
+                )
                 {
                     Ways = () => Warm(resolved, lines),
                 };
@@ -112,14 +147,29 @@ internal static class PourFindings
         return null;
     }
 
-    private static ImmutableArray<int> LinesOf(ResolvedFormula resolved, params Stage[] stages)
-        => [.. Enumerable.Range(0, resolved.Ingredients.Length).Where(line => resolved.Totals.Percents[line] > 0m && stages.Contains(StageOf(resolved, line)))];
+    private static ImmutableArray<int> LinesOf(ResolvedFormula resolved, params Stage[] stages) =>
+        [
+            .. Enumerable
+                .Range(0, resolved.Ingredients.Length)
+                .Where(line => resolved.Totals.Percents[line] > 0m && stages.Contains(StageOf(resolved, line))),
+        ];
 
     private static IEnumerable<Fix> Warm(ResolvedFormula resolved, ImmutableArray<int> lines)
     {
         var melt = resolved.Rules.Stages.First(heat => heat.Stage == Stage.Melt).Celsius;
-        ImmutableArray<int> bearing = [.. lines.Where(line => resolved.Ingredients[line].Solubility == Solubility.Oil && (resolved.Ingredients[line].AddBelowCelsius?.Value ?? melt) >= melt)];
+        ImmutableArray<int> bearing =
+        [
+            .. lines.Where(line =>
+                resolved.Ingredients[line].Solubility == Solubility.Oil
+                && (resolved.Ingredients[line].AddBelowCelsius?.Value ?? melt) >= melt
+            ),
+        ];
         if (!bearing.IsEmpty)
-            yield return FixBuilder.MoveTo(resolved, bearing, Stage.Melt, bearing.Length == 1 ? "Melt it with the waxes" : "Melt them with the waxes");
+            yield return FixBuilder.MoveTo(
+                resolved,
+                bearing,
+                Stage.Melt,
+                bearing.Length == 1 ? "Melt it with the waxes" : "Melt them with the waxes"
+            );
     }
 }

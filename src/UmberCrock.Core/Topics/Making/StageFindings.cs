@@ -29,11 +29,14 @@ internal static class StageFindings
     public static IEnumerable<Finding> Find(ResolvedFormula resolved, double? clearPointCelsius)
     {
         var stages = resolved.Formula.Phases.ToDictionary(phase => phase.Id, phase => phase.Stage, StringComparer.Ordinal);
-        foreach (var group in Enumerable.Range(0, resolved.Ingredients.Length)
-            .Where(line => resolved.Totals.Percents[line] > 0m)
-            .Select(line => (Line: line, Heat: HeatOf(resolved, stages[resolved.Formula.Lines[line].Phase], clearPointCelsius)))
-            .Where(entry => resolved.Ingredients[entry.Line].AddBelowCelsius?.Value < entry.Heat)
-            .GroupBy(entry => resolved.Ingredients[entry.Line]))
+        foreach (
+            var group in Enumerable
+                .Range(0, resolved.Ingredients.Length)
+                .Where(line => resolved.Totals.Percents[line] > 0m)
+                .Select(line => (Line: line, Heat: HeatOf(resolved, stages[resolved.Formula.Lines[line].Phase], clearPointCelsius)))
+                .Where(entry => resolved.Ingredients[entry.Line].AddBelowCelsius?.Value < entry.Heat)
+                .GroupBy(entry => resolved.Ingredients[entry.Line])
+        )
         {
             yield return TooHot(resolved, group.Key, [.. group.Select(entry => entry.Line)], group.Max(entry => entry.Heat)!.Value);
         }
@@ -43,30 +46,46 @@ internal static class StageFindings
     }
 
     /// <summary>How hot a stage is, C; null for those that are as cool as their additions need.</summary>
-    private static double? HeatOf(ResolvedFormula resolved, Stage stage, double? clearPointCelsius)
-        => resolved.Rules.Stages.FirstOrDefault(candidate => candidate.Stage == stage) is { } heat
-            ? stage == Stage.Melt ? Math.Max(heat.Celsius, clearPointCelsius ?? 0) : heat.Celsius
+    private static double? HeatOf(ResolvedFormula resolved, Stage stage, double? clearPointCelsius) =>
+        resolved.Rules.Stages.FirstOrDefault(candidate => candidate.Stage == stage) is { } heat
+            ? stage == Stage.Melt
+                ? Math.Max(heat.Celsius, clearPointCelsius ?? 0)
+                : heat.Celsius
             : null;
 
-    private static Finding TooHot(ResolvedFormula resolved, Ingredient ingredient, ImmutableArray<int> lines, double celsius)
-        => new(
-            FindingCodes.StageTooHot, Severity.Caution, $"Too hot for {ingredient.Name}",
+    private static Finding TooHot(ResolvedFormula resolved, Ingredient ingredient, ImmutableArray<int> lines, double celsius) =>
+        new(
+            FindingCodes.StageTooHot,
+            Severity.Caution,
+            $"Too hot for {ingredient.Name}",
             $"It goes in below {Celsius(ingredient.AddBelowCelsius!.Value, "0")}; its stage is at about {Celsius(celsius, "0")}.",
             "Heat drives it off or breaks it down before the product is made.",
-            ingredient.AddBelowCelsius.Source, lines, [FixBuilder.MoveTo(resolved, lines, Stage.Cool, "Move to cool phase")]);
+            ingredient.AddBelowCelsius.Source,
+            lines,
+            [FixBuilder.MoveTo(resolved, lines, Stage.Cool, "Move to cool phase")]
+        );
 
     private static Finding? Botanical(ResolvedFormula resolved)
     {
-        var infusing = resolved.Formula.Phases.Where(phase => phase.Stage == Stage.Infuse).Select(phase => phase.Id).ToHashSet(StringComparer.Ordinal);
-        var lines = resolved.LinesWhere(ingredient => ingredient.Class == IngredientClass.Botanical)
-            .Where(line => resolved.Totals.Percents[line] > 0m && !infusing.Contains(resolved.Formula.Lines[line].Phase)).ToImmutableArray();
+        var infusing = resolved
+            .Formula.Phases.Where(phase => phase.Stage == Stage.Infuse)
+            .Select(phase => phase.Id)
+            .ToHashSet(StringComparer.Ordinal);
+        var lines = resolved
+            .LinesWhere(ingredient => ingredient.Class == IngredientClass.Botanical)
+            .Where(line => resolved.Totals.Percents[line] > 0m && !infusing.Contains(resolved.Formula.Lines[line].Phase))
+            .ToImmutableArray();
         if (lines.IsEmpty)
             return null;
         return new Finding(
-            FindingCodes.BotanicalRaw, Severity.Caution, $"{FindingWords.Names(resolved, lines)} left in",
+            FindingCodes.BotanicalRaw,
+            Severity.Caution,
+            $"{FindingWords.Names(resolved, lines)} left in",
             $"{Two(resolved.PercentOf(lines)).Percent} plant matter that is not infused and strained out.",
             "Herbs and plant powders carry spores and water: grit, spots, mould. Infuse in dry oil, strain, and weigh the oil afterwards.",
-            resolved.Rules.Preservation.Source, lines,
-            [FixBuilder.MoveTo(resolved, lines, Stage.Infuse, "Infuse and strain")]);
+            resolved.Rules.Preservation.Source,
+            lines,
+            [FixBuilder.MoveTo(resolved, lines, Stage.Infuse, "Infuse and strain")]
+        );
     }
 }

@@ -7,12 +7,8 @@ namespace UmberCrock.Core.Topics.Preservation;
 /// <summary>Preservation: microbes and water: its rules and its findings.</summary>
 public static class PreservationTopic
 {
-    internal static Topic Topic { get; } = new(
-        [
-            new(a => PreservationFindings.Find(a.Resolved, a.Placements), CanStop: true),
-            new(a => WaterFindings.Find(a.Resolved)),
-        ],
-        []);
+    internal static Topic Topic { get; } =
+        new([new(a => PreservationFindings.Find(a.Resolved, a.Placements), CanStop: true), new(a => WaterFindings.Find(a.Resolved))], []);
 
     extension(RuleBook rules)
     {

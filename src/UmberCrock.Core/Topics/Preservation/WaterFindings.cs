@@ -14,11 +14,16 @@ internal static class WaterFindings
     /// <summary>
     /// Lines that bring water: waters, juices, honey, and what holds Aqua. The little in a preservative blend does not count.
     /// </summary>
-    public static ImmutableArray<int> WaterLines(ResolvedFormula resolved)
-        => [.. resolved.LinesWhere(ingredient => ingredient.Class == IngredientClass.Water
-                || (ingredient.Class != IngredientClass.Preservative && ingredient.ShareOf(Water).High > 0m)
-                || resolved.Rules.Preservation.WateryHumectants.Contains(ingredient.Slug))
-            .Where(line => resolved.Totals.Percents[line] > 0m)];
+    public static ImmutableArray<int> WaterLines(ResolvedFormula resolved) =>
+        [
+            .. resolved
+                .LinesWhere(ingredient =>
+                    ingredient.Class == IngredientClass.Water
+                    || (ingredient.Class != IngredientClass.Preservative && ingredient.ShareOf(Water).High > 0m)
+                    || resolved.Rules.Preservation.WateryHumectants.Contains(ingredient.Slug)
+                )
+                .Where(line => resolved.Totals.Percents[line] > 0m),
+        ];
 
     public static IEnumerable<Finding> Find(ResolvedFormula resolved)
     {
@@ -26,9 +31,15 @@ internal static class WaterFindings
         if (lines.IsEmpty)
             yield break;
         yield return new Finding(
-            FindingCodes.WaterPresent, Severity.Caution, "No longer water-free",
+            FindingCodes.WaterPresent,
+            Severity.Caution,
+            "No longer water-free",
             $"{FindingWords.Names(resolved, lines)}: {Two(resolved.PercentOf(lines)).Percent} that holds water.",
-            "Oil does not hold water without an emulsifier, and where there is water moulds and bacteria grow: it needs a preservative and a test.",
-            resolved.Rules.Preservation.Source, lines, FindingWords.LeaveOut(resolved, lines));
+            "Oil does not hold water without an emulsifier, and where there is water moulds and bacteria grow: it needs a "
+                + "preservative and a test.",
+            resolved.Rules.Preservation.Source,
+            lines,
+            FindingWords.LeaveOut(resolved, lines)
+        );
     }
 }

@@ -21,18 +21,30 @@ public sealed record StabilityReport(ImmutableArray<StabilityNote> Notes, Immuta
     private const string FreezeThaw = "freeze-thaw";
 
     /// <summary>Notes that restate the results in words, and the checks that suit the form. Both are empty for an empty formula.</summary>
-    internal static StabilityReport Of(Assessment a, ImmutableArray<Finding> findings)
-        => a.Resolved.Formula.Lines.IsEmpty ? new([], []) : new([.. StabilityNotes.Of(a, findings)], PlanOf(a.Resolved.Rules.Forms.Of(a.Resolved.Formula.Form), a.Resolved.Rules.Stability));
+    internal static StabilityReport Of(Assessment a, ImmutableArray<Finding> findings) =>
+        a.Resolved.Formula.Lines.IsEmpty
+            ? new([], [])
+            : new(
+                [.. StabilityNotes.Of(a, findings)],
+                PlanOf(a.Resolved.Rules.Forms.Of(a.Resolved.Formula.Form), a.Resolved.Rules.Stability)
+            );
 
     private static ImmutableArray<StabilityCheck> PlanOf(FormRow form, StabilityRules rules)
     {
-        StabilityCheck Check(int day, string condition, string name)
-            => new(day, condition, [.. rules.Look.Where(look => look.Applies(form, name)).Select(look => look.What)]);
+        StabilityCheck Check(int day, string condition, string name) =>
+            new(day, condition, [.. rules.Look.Where(look => look.Applies(form, name)).Select(look => look.What)]);
 
         return
         [
-            .. rules.Plan.Days.SelectMany(day => rules.Plan.Conditions.Select(condition => Check(day, $"{condition.Name}, {Celsius(condition.Celsius, "0")}", condition.Name)))
-                .Concat(rules.Plan.FreezeThawDays.Select((day, round) => Check(day, $"{FreezeThaw} {round + 1}, if it is shipped", FreezeThaw)))
+            .. rules
+                .Plan.Days.SelectMany(day =>
+                    rules.Plan.Conditions.Select(condition =>
+                        Check(day, $"{condition.Name}, {Celsius(condition.Celsius, "0")}", condition.Name)
+                    )
+                )
+                .Concat(
+                    rules.Plan.FreezeThawDays.Select((day, round) => Check(day, $"{FreezeThaw} {round + 1}, if it is shipped", FreezeThaw))
+                )
                 .OrderBy(check => check.Day),
         ];
     }

@@ -13,7 +13,12 @@ internal sealed record StabilityCondition(string Name, decimal Celsius);
 /// <param name="Conditions">Where jars are kept.</param>
 /// <param name="FreezeThawDays">Days on which a round of freezing and thawing ends, for what is shipped.</param>
 /// <param name="Source">Where it comes from.</param>
-internal sealed record StabilityPlanRules(ImmutableArray<int> Days, ImmutableArray<StabilityCondition> Conditions, ImmutableArray<int> FreezeThawDays, string Source);
+internal sealed record StabilityPlanRules(
+    ImmutableArray<int> Days,
+    ImmutableArray<StabilityCondition> Conditions,
+    ImmutableArray<int> FreezeThawDays,
+    string Source
+);
 
 /// <summary>Something to look at; without forms or conditions, for all of them.</summary>
 internal sealed record StabilityLook
@@ -22,17 +27,31 @@ internal sealed record StabilityLook
     public required string What { get; init; }
 
     /// <summary>For these forms; empty for all.</summary>
-    public ImmutableArray<ProductForm> Forms { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<ProductForm> Forms
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>For what is filled into these; empty for all.</summary>
-    public ImmutableArray<Pack> Packed { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<Pack> Packed
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>Under these conditions; empty for all.</summary>
-    public ImmutableArray<string> Conditions { get; init => field = value.OrEmpty(); } = [];
+    public ImmutableArray<string> Conditions
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
 
     /// <summary>True when it is looked at for a form under a condition.</summary>
-    public bool Applies(FormRow form, string condition)
-        => (Forms.IsEmpty || Forms.Contains(form.Form)) && (Packed.IsEmpty || Packed.Contains(form.Packed)) && (Conditions.IsEmpty || Conditions.Contains(condition));
+    public bool Applies(FormRow form, string condition) =>
+        (Forms.IsEmpty || Forms.Contains(form.Form))
+        && (Packed.IsEmpty || Packed.Contains(form.Packed))
+        && (Conditions.IsEmpty || Conditions.Contains(condition));
 }
 
 /// <summary>From which amounts a note speaks, and the plan of checks (data/rules/stability.json).</summary>
@@ -42,8 +61,12 @@ internal sealed record StabilityLook
 /// <param name="Plan">When and where to look.</param>
 /// <param name="Look">What to look at.</param>
 internal sealed record StabilityRules(
-    decimal GrainyButterPercentFrom, string Source, Confidence Confidence,
-    StabilityPlanRules Plan, ImmutableArray<StabilityLook> Look) : IRules<StabilityRules>
+    decimal GrainyButterPercentFrom,
+    string Source,
+    Confidence Confidence,
+    StabilityPlanRules Plan,
+    ImmutableArray<StabilityLook> Look
+) : IRules<StabilityRules>
 {
     static RuleFile IRules<StabilityRules>.File { get; } = new("stability.json", StabilityJson.Default);
 }

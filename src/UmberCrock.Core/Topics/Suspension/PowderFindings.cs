@@ -23,17 +23,24 @@ internal static class PowderFindings
 {
     public static IEnumerable<Finding> Find(ResolvedFormula resolved)
     {
-        var powders = resolved.LinesWhere(ingredient => ingredient.Solubility == Solubility.InsolublePowder && ingredient.OilAbsorption is not null);
+        var powders = resolved.LinesWhere(ingredient =>
+            ingredient.Solubility == Solubility.InsolublePowder && ingredient.OilAbsorption is not null
+        );
         var wants = powders.Sum(line => resolved.Totals.Percents[line] * (decimal)resolved.Ingredients[line].OilAbsorption!.Value / 100m);
         var fat = resolved.PercentOf(resolved.LinesWhere(ingredient => ingredient.Solubility == Solubility.Oil));
         var holds = fat * resolved.Rules.Powders.WettableShare;
         if (wants <= holds || powders.IsEmpty)
             yield break;
         yield return new Finding(
-            FindingCodes.PowderOverload, Severity.Caution, "More powder than the fat can wet",
+            FindingCodes.PowderOverload,
+            Severity.Caution,
+            "More powder than the fat can wet",
             $"{FindingWords.Names(resolved, powders)} take up {Two(wants)} parts of oil; there are {Two(holds)}.",
             "A powder that is not wetted clumps, drags and crumbles out.",
-            resolved.Rules.Powders.Source, powders, [])
+            resolved.Rules.Powders.Source,
+            powders,
+            []
+        )
         {
             Ways = () => Ease(resolved, powders, holds / wants),
         };
@@ -45,6 +52,10 @@ internal static class PowderFindings
         if (powders.Any(line => resolved.Formula.Lines[line].IsBalance))
             yield break;
         foreach (var part in new[] { (1m + share) / 2m, share })
-            yield return FixBuilder.SetAll(resolved, $"Ease powders to {Two(resolved.PercentOf(powders) * part)}", [.. powders.Select(line => (line, Math.Round(resolved.Totals.Percents[line] * part, 1, MidpointRounding.ToZero)))]);
+            yield return FixBuilder.SetAll(
+                resolved,
+                $"Ease powders to {Two(resolved.PercentOf(powders) * part)}",
+                [.. powders.Select(line => (line, Math.Round(resolved.Totals.Percents[line] * part, 1, MidpointRounding.ToZero)))]
+            );
     }
 }

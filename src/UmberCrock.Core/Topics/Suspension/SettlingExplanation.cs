@@ -14,18 +14,49 @@ internal static class SettlingExplanation
         var rules = a.Resolved.Rules.Settling;
         var powder = a.Resolved.Catalogue.Find(report.Powder)!;
         return new(
-            "settling", "Powders that sink",
-            ["v = 2/9 (ρ powder − ρ oil) g r² / μ", (Message)$"in a crowd: v × (1 − φ)^{4.65m}", "fall = Σ v(T) × the minutes that Newton’s cooling takes over each degree"],
-            $"Stokes’ law, slowed by the crowd (Richardson and Zaki 1954) and by oil that thickens as it cools (Arrhenius between the published viscosities). Source: {rules.Source}.",
+            "settling",
+            "Powders that sink",
+            [
+                "v = 2/9 (ρ powder − ρ oil) g r² / μ",
+                (Message)$"in a crowd: v × (1 − φ)^{4.65m}",
+                "fall = Σ v(T) × the minutes that Newton’s cooling takes over each degree",
+            ],
+            $"Stokes’ law, slowed by the crowd (Richardson and Zaki 1954) and by oil that thickens as it cools (Arrhenius "
+                + $"between the published viscosities). Source: {rules.Source}.",
             [
                 ExplainedValue.Of(powder, powder.Density!, "", "density "),
-                new ExplainedValue(powder.Name, (Message)$"radius {(report.Dispersed ? rules.DispersedMicrometres : rules.AgglomerateMicrometres):0.0} µm, {(report.Dispersed ? "dispersed" : "in clumps")}", rules.Source, rules.Confidence),
-                new ExplainedValue("The mix of oils", (Message)$"{report.MillipascalSeconds:0} mPa s at {Celsius(report.PourCelsius, "0")}", "from the viscosities below", rules.Confidence),
-                new ExplainedValue("Cooling in the mould", (Message)$"{rules.CoolingPerMinute:0.00} of the difference to the room a minute", rules.Source, rules.Confidence),
-                .. a.Resolved.PartsInOrder.Where(part => part.Mass >= 1m).SelectMany(part => part.Ingredient.Viscosity.Select(point => new ExplainedValue(
-                    part.Ingredient.Name, (Message)$"{point.Value:0.#} {point.Unit} at {Celsius(point.Celsius, "0.#")}", point.Source, point.Confidence))),
+                new ExplainedValue(
+                    powder.Name,
+                    (Message)$"radius {(report.Dispersed ? rules.DispersedMicrometres : rules.AgglomerateMicrometres):0.0} µm, "
+                        + $"{(report.Dispersed ? "dispersed" : "in clumps")}",
+                    rules.Source,
+                    rules.Confidence
+                ),
+                new ExplainedValue(
+                    "The mix of oils",
+                    (Message)$"{report.MillipascalSeconds:0} mPa s at {Celsius(report.PourCelsius, "0")}",
+                    "from the viscosities below",
+                    rules.Confidence
+                ),
+                new ExplainedValue(
+                    "Cooling in the mould",
+                    (Message)$"{rules.CoolingPerMinute:0.00} of the difference to the room a minute",
+                    rules.Source,
+                    rules.Confidence
+                ),
+                .. a
+                    .Resolved.PartsInOrder.Where(part => part.Mass >= 1m)
+                    .SelectMany(part =>
+                        part.Ingredient.Viscosity.Select(point => new ExplainedValue(
+                            part.Ingredient.Name,
+                            (Message)$"{point.Value:0.#} {point.Unit} at {Celsius(point.Celsius, "0.#")}",
+                            point.Source,
+                            point.Confidence
+                        ))
+                    ),
             ],
             report.Confidence,
-            "How far the grains cling together in your mixer decides, with the square of their size: cut one through and look.");
+            "How far the grains cling together in your mixer decides, with the square of their size: cut one through and look."
+        );
     }
 }

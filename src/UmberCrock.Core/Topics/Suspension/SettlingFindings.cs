@@ -21,12 +21,21 @@ internal static class SettlingFindings
         var powder = resolved.Catalogue.Find(report.Powder)!;
         var lines = resolved.LinesOf(powder.Slug);
         var how = report.FallMillimetres is { } fall
-            ? (Message)$"It falls {fall:0.0} mm while the mix cools from {Celsius(report.PourCelsius, "0")} to where it sets; {rules.FallMillimetresMost:0.#} mm shows. Stir until {Celsius(report.StirUntilCelsius!.Value, "0")}."
+            ? (Message)$"It falls {fall:0.0} mm while the mix cools from {Celsius(report.PourCelsius, "0")} to where it sets; "
+                + $"{rules.FallMillimetresMost:0.#} mm shows. Stir until {Celsius(report.StirUntilCelsius!.Value, "0")}."
             : $"It falls {report.VelocityMillimetresPerHour:0.0} mm an hour, and the mix never sets: shake before use.";
         yield return new Finding(
-            FindingCodes.Settling, Severity.Caution, $"{powder.Name} sinks", how,
-            report.Dispersed ? "Even well dispersed, a heavy powder falls through thin oil. Thicker oil, quicker cooling or stirring keeps it up." : "In oil alone the grains cling to each other, and clumps fall with the square of their size. A dispersant parts them.",
-            rules.Source, lines, [])
+            FindingCodes.Settling,
+            Severity.Caution,
+            $"{powder.Name} sinks",
+            how,
+            report.Dispersed
+                ? "Even well dispersed, a heavy powder falls through thin oil. Thicker oil, quicker cooling or stirring keeps it up."
+                : "In oil alone the grains cling to each other, and clumps fall with the square of their size. A dispersant parts them.",
+            rules.Source,
+            lines,
+            []
+        )
         {
             Ways = () => Ways(resolved, report, powder),
         };
@@ -46,7 +55,11 @@ internal static class SettlingFindings
         }
 
         if (rules.DispersedInsteadOf.TryGetValue(powder.Slug, out var slug) && resolved.Catalogue.Find(slug) is { } coated)
-            yield return new Fix($"{coated.Name} instead", null, [.. resolved.LinesOf(powder.Slug).Select(line => new ReplaceIngredient(line, coated.Slug))]);
+            yield return new Fix(
+                $"{coated.Name} instead",
+                null,
+                [.. resolved.LinesOf(powder.Slug).Select(line => new ReplaceIngredient(line, coated.Slug))]
+            );
         var set = resolved.LinesOf(powder.Slug).Where(line => !resolved.Formula.Lines[line].IsBalance).ToList();
         if (set.Count == 1)
             yield return FixBuilder.SetTo(resolved, set[0], rules.Matters - 0.1m, $"Ease to {Two(rules.Matters - 0.1m)}");

@@ -69,7 +69,8 @@ public sealed record SettlingRules : IRules<SettlingRules>
 
 /// <summary>How powders sink.</summary>
 /// <param name="VelocityMillimetresPerHour">The fastest powder, at the temperature of pouring.</param>
-/// <param name="StirUntilCelsius">Stirred down to this it falls no further than can be seen before it sets; null when it never sets.</param>
+/// <param name="StirUntilCelsius">Stirred down to this it falls no further than can be seen before it sets; null when it never
+/// sets.</param>
 /// <param name="PourCelsius">Temperature of pouring.</param>
 /// <param name="FallMillimetres">How far it falls from pouring to setting, unstirred; infinite when it never sets is said as null.</param>
 /// <param name="Powder">Slug of the powder.</param>
@@ -77,8 +78,15 @@ public sealed record SettlingRules : IRules<SettlingRules>
 /// <param name="MillipascalSeconds">Viscosity of the oil at the temperature of pouring.</param>
 /// <param name="Confidence">How sure it is.</param>
 public sealed record SettlingReport(
-    double VelocityMillimetresPerHour, double? StirUntilCelsius, double PourCelsius, double? FallMillimetres, string Powder, bool Dispersed,
-    double MillipascalSeconds, Confidence Confidence)
+    double VelocityMillimetresPerHour,
+    double? StirUntilCelsius,
+    double PourCelsius,
+    double? FallMillimetres,
+    string Powder,
+    bool Dispersed,
+    double MillipascalSeconds,
+    Confidence Confidence
+)
 {
     private const double MillimetresPerHour = 1000.0 * 3600;
 
@@ -87,23 +95,30 @@ public sealed record SettlingReport(
     {
         var rules = resolved.Rules.Settling;
         var liquids = resolved.PartsInOrder.Where(part => part.Mass > 0m && part.Ingredient.Solubility == Solubility.Oil).ToList();
-        var powders = resolved.PartsInOrder.Where(part => part.Mass > 0m && part.Ingredient.Solubility == Solubility.InsolublePowder && part.Ingredient.Density is not null).ToList();
+        var powders = resolved
+            .PartsInOrder.Where(part =>
+                part.Mass > 0m && part.Ingredient.Solubility == Solubility.InsolublePowder && part.Ingredient.Density is not null
+            )
+            .ToList();
         if (liquids.Count == 0 || powders.Sum(part => part.Mass) < rules.Matters)
             return null;
         var fluid = DensityOf(liquids);
         var (powder, dispersed, radius) = powders
             .Where(part => part.Mass >= rules.Matters && part.Ingredient.Density!.Value >= fluid + rules.DenserBy)
             .Select(part => (part.Ingredient, Dispersed: IsDispersed(resolved, part)))
-            .Select(part => (part.Ingredient, part.Dispersed, Radius: part.Dispersed ? rules.DispersedMicrometres : rules.AgglomerateMicrometres))
-            .OrderByDescending(part => (part.Ingredient.Density!.Value - fluid) * part.Radius * part.Radius).FirstOrDefault();
+            .Select(part =>
+                (part.Ingredient, part.Dispersed, Radius: part.Dispersed ? rules.DispersedMicrometres : rules.AgglomerateMicrometres)
+            )
+            .OrderByDescending(part => (part.Ingredient.Density!.Value - fluid) * part.Radius * part.Radius)
+            .FirstOrDefault();
         if (powder is null)
             return null;
 
         var volume = powders.Sum(part => (double)part.Mass / part.Ingredient.Density!.Value);
         var crowd = Stokes.Hindrance(volume / (volume + ((double)liquids.Sum(part => part.Mass) / fluid)));
         var viscosity = new LiquidViscosity(liquids, resolved.Catalogue.Find(rules.StandInViscosity)!);
-        double Velocity(double celsius)
-            => Stokes.MetresPerSecond(powder.Density!.Value, fluid, radius, viscosity.At(celsius)) * crowd * MillimetresPerHour;
+        double Velocity(double celsius) =>
+            Stokes.MetresPerSecond(powder.Density!.Value, fluid, radius, viscosity.At(celsius)) * crowd * MillimetresPerHour;
 
         var set = firmness.SetPointCelsius();
         var pour = Math.Max(firmness.Melt.ClearPointCelsius() ?? rules.RoomCelsius, (set ?? rules.RoomCelsius) + rules.PourAboveSetCelsius);
@@ -115,7 +130,12 @@ public sealed record SettlingReport(
     /// Distance fallen from pouring to setting, degree by degree: velocity there x the time that Newton's cooling takes over it. From
     /// the set point up, the temperature at which the distance reaches what can be seen is where stirring may stop.
     /// </summary>
-    private static (double? StirUntilCelsius, double? FallMillimetres) Fall(Func<double, double> velocity, double pour, double set, SettlingRules rules)
+    private static (double? StirUntilCelsius, double? FallMillimetres) Fall(
+        Func<double, double> velocity,
+        double pour,
+        double set,
+        SettlingRules rules
+    )
     {
         var cooling = new NewtonCooling(rules.RoomCelsius, rules.CoolingPerMinute);
         double fallen = 0;
@@ -137,7 +157,11 @@ public sealed record SettlingReport(
         if (rules.DispersedAsBought.Contains(powder.Ingredient.Slug))
             return true;
         var dispersant = resolved.PercentOf(resolved.LinesWhere(ingredient => rules.Dispersants.Contains(ingredient.Slug)));
-        var wanting = resolved.PercentOf(resolved.LinesWhere(ingredient => ingredient.Solubility == Solubility.InsolublePowder && !rules.DispersedAsBought.Contains(ingredient.Slug)));
+        var wanting = resolved.PercentOf(
+            resolved.LinesWhere(ingredient =>
+                ingredient.Solubility == Solubility.InsolublePowder && !rules.DispersedAsBought.Contains(ingredient.Slug)
+            )
+        );
         return dispersant >= rules.DispersantPerPowder * wanting;
     }
 

@@ -7,12 +7,8 @@ namespace UmberCrock.Core.Topics.Suspension;
 /// <summary>Suspension: powders in oil: its rules, its reports, its findings, its explanations.</summary>
 public static class SuspensionTopic
 {
-    internal static Topic Topic { get; } = new(
-        [
-            new(SettlingFindings.Find),
-            new(a => PowderFindings.Find(a.Resolved)),
-        ],
-        [SettlingExplanation.Of]);
+    internal static Topic Topic { get; } =
+        new([new(SettlingFindings.Find), new(a => PowderFindings.Find(a.Resolved))], [SettlingExplanation.Of]);
 
     extension(RuleBook rules)
     {

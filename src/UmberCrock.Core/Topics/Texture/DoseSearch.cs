@@ -4,7 +4,8 @@ using UmberCrock.Core.Physics;
 
 namespace UmberCrock.Core.Topics.Texture;
 
-/// <summary>Finds the smallest change of one dose that makes the texture good; the balance line, or the largest oil, gives or takes.</summary>
+/// <summary>Finds the smallest change of one dose that makes the texture good; the balance line, or the largest oil, gives or
+/// takes.</summary>
 internal static class DoseSearch
 {
     /// <summary>A step a kitchen scale can weigh, weight percent.</summary>
@@ -19,7 +20,13 @@ internal static class DoseSearch
     /// <param name="line">Its line, or -1 when it is not in yet.</param>
     /// <param name="furthest">The furthest dose that may be gone to, weight percent.</param>
     /// <param name="good">What is wanted.</param>
-    public static decimal? Least(ResolvedFormula resolved, Ingredient ingredient, int line, decimal furthest, Func<FirmnessModel, bool> good)
+    public static decimal? Least(
+        ResolvedFormula resolved,
+        Ingredient ingredient,
+        int line,
+        decimal furthest,
+        Func<FirmnessModel, bool> good
+    )
     {
         var now = line < 0 ? 0m : resolved.Totals.Percents[line];
         var (giver, holds) = FixBuilder.GiverOf(resolved, line < 0 ? [] : [line]);
@@ -27,7 +34,13 @@ internal static class DoseSearch
             return null;
         var steps = (int)Math.Floor(Math.Min(Math.Abs(furthest - now), furthest > now ? holds : 100m) / Step);
         var direction = furthest > now ? Step : -Step;
-        bool IsGood(int count) => good(new FirmnessModel(With(resolved, ingredient, line, now + (count * direction), giver, holds - (count * direction)), resolved.Rules.Texture));
+        bool IsGood(int count) =>
+            good(
+                new FirmnessModel(
+                    With(resolved, ingredient, line, now + (count * direction), giver, holds - (count * direction)),
+                    resolved.Rules.Texture
+                )
+            );
 
         if (steps < 1 || !IsGood(steps))
             return null;

@@ -60,7 +60,10 @@ public sealed record FeelReport(double Greasiness, double Drag, double Tack, dou
     public static FeelReport Of(ResolvedFormula resolved, FirmnessModel firmness)
     {
         var rules = resolved.Rules.Feel;
-        double grease = 0, drag = 0, tack = 0, powder = 0;
+        double grease = 0,
+            drag = 0,
+            tack = 0,
+            powder = 0;
         foreach (var (ingredient, percent) in resolved.PartsInOrder)
         {
             if (ingredient.Feel is not { } feel)
@@ -79,7 +82,8 @@ public sealed record FeelReport(double Greasiness, double Drag, double Tack, dou
             Math.Clamp(drag + (rules.DragPerSolid * solidAtSkin), 0, Full),
             Fill(tack, rules.TackScale),
             Fill(powder, rules.PowderScale),
-            rules.Confidence);
+            rules.Confidence
+        );
     }
 
     /// <summary>Fast at first, never past full: 10 (1 - exp(-amount / scale)).</summary>

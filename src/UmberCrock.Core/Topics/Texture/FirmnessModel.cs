@@ -75,7 +75,8 @@ public sealed class FirmnessModel
     }
 
     /// <summary>Weight percent of the whole that is liquid fat or oil at a temperature in C.</summary>
-    public double LiquidPercentAt(double celsius) => totalMass > 0 ? 100 * (Melt.TotalMass - Melt.SolidMass(celsius, solidMass)) / totalMass : 0;
+    public double LiquidPercentAt(double celsius) =>
+        totalMass > 0 ? 100 * (Melt.TotalMass - Melt.SolidMass(celsius, solidMass)) / totalMass : 0;
 
     /// <summary>
     /// On cooling, the temperature in C at which it stops pouring: where firmness passes the border of the ointment, less the
@@ -87,7 +88,8 @@ public sealed class FirmnessModel
         var border = Rules.FromOf(Band.Ointment);
         if (PowderFirmness >= border)
             return Melt.ClearPointCelsius() - Rules.UndercoolingCelsius;
-        double low = 0, high = MeltReport.HottestCelsius;
+        double low = 0,
+            high = MeltReport.HottestCelsius;
         if (At(low).Firmness < border)
             return null;
         if (At(high).Firmness >= border)

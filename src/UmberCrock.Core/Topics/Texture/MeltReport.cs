@@ -26,7 +26,8 @@ public sealed record MeltReport(
     double SolidAtSkinPercent,
     ImmutableArray<BandAt> Bands,
     Confidence Confidence,
-    Confidence FirmnessConfidence)
+    Confidence FirmnessConfidence
+)
 {
     /// <summary>Warmest point of the curve, C.</summary>
     public const int HottestCelsius = 90;
@@ -39,7 +40,8 @@ public sealed record MeltReport(
     /// <param name="parts">All ingredients and their masses, powders included.</param>
     /// <param name="climate">The climate the bands are wanted for.</param>
     /// <param name="rules">Strengths and borders.</param>
-    public static MeltReport Of(IReadOnlyList<MeltPart> parts, Climate climate, TextureRules rules) => Of(new FirmnessModel(parts, rules), climate, rules);
+    public static MeltReport Of(IReadOnlyList<MeltPart> parts, Climate climate, TextureRules rules) =>
+        Of(new FirmnessModel(parts, rules), climate, rules);
 
     /// <summary>As above, of a model that is there already.</summary>
     public static MeltReport Of(FirmnessModel firmness, Climate climate, TextureRules rules)
@@ -51,11 +53,16 @@ public sealed record MeltReport(
             points.Add(new MeltPoint(celsius, solid, firm));
         }
 
-        var bands = UsualCelsius.Append(climate.LowCelsius).Append(climate.HighCelsius).Distinct().Order().Select(celsius =>
-        {
-            var (solid, firm) = firmness.At((double)celsius);
-            return new BandAt(celsius, rules.BandOf(firm), solid, firm);
-        });
+        var bands = UsualCelsius
+            .Append(climate.LowCelsius)
+            .Append(climate.HighCelsius)
+            .Distinct()
+            .Order()
+            .Select(celsius =>
+            {
+                var (solid, firm) = firmness.At((double)celsius);
+                return new BandAt(celsius, rules.BandOf(firm), solid, firm);
+            });
         return new MeltReport(
             points.MoveToImmutable(),
             firmness.Melt.ClearPointCelsius(),
@@ -63,12 +70,14 @@ public sealed record MeltReport(
             firmness.At(rules.SkinCelsius).SolidPercent,
             [.. bands],
             MeltConfidence.OfSolids(firmness),
-            MeltConfidence.OfFirmness(firmness));
+            MeltConfidence.OfFirmness(firmness)
+        );
     }
 
     /// <summary>The band at one of the temperatures it was asked for, C.</summary>
     public BandAt At(decimal celsius) => Bands.First(band => band.Celsius == celsius);
 
     /// <summary>Firmness of a mix at one temperature, C: the equation of the whole curve.</summary>
-    public static double FirmnessOf(IReadOnlyList<MeltPart> parts, double celsius, TextureRules rules) => new FirmnessModel(parts, rules).At(celsius).Firmness;
+    public static double FirmnessOf(IReadOnlyList<MeltPart> parts, double celsius, TextureRules rules) =>
+        new FirmnessModel(parts, rules).At(celsius).Firmness;
 }

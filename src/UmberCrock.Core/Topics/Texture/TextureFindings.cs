@@ -38,7 +38,9 @@ internal static class TextureFindings
     {
         var (least, most) = Wanted(resolved);
         var firmness = model.At(celsius).Firmness;
-        return firmness < model.Rules.FromOf(least) ? -1 : firmness >= model.Rules.ToOf(most) ? 1 : 0;
+        return firmness < model.Rules.FromOf(least) ? -1
+            : firmness >= model.Rules.ToOf(most) ? 1
+            : 0;
     }
 
     /// <summary>A band's word in a sentence.</summary>
@@ -48,7 +50,9 @@ internal static class TextureFindings
     public static string WantedWords(ResolvedFormula resolved)
     {
         var (least, most) = Wanted(resolved);
-        return least == most ? Word(least) : most == least + 1 ? $"{Word(least)} or {Word(most)}" : $"{Word(least)} to {Word(most)}";
+        return least == most ? Word(least)
+            : most == least + 1 ? $"{Word(least)} or {Word(most)}"
+            : $"{Word(least)} to {Word(most)}";
     }
 
     private static (Band Least, Band Most) Wanted(ResolvedFormula resolved)
@@ -60,29 +64,57 @@ internal static class TextureFindings
     private static Finding? Wrong(Assessment a)
     {
         var how = Suits(a.Resolved, a.Firmness, RoomCelsius);
-        return how == 0 ? null : Of(
-            a, FindingCodes.WrongBand, RoomCelsius, how,
-            $"{Capital(Word(a.Firmness.BandAt(RoomCelsius)))}, not {WantedWords(a.Resolved)}",
-            how < 0 ? "Softer in the room than this kind of product is meant to be." : "Harder in the room than this kind of product is meant to be.",
-            model => Suits(a.Resolved, model, RoomCelsius) * how <= 0);
+        return how == 0
+            ? null
+            : Of(
+                a,
+                FindingCodes.WrongBand,
+                RoomCelsius,
+                how,
+                $"{Capital(Word(a.Firmness.BandAt(RoomCelsius)))}, not {WantedWords(a.Resolved)}",
+                how < 0
+                    ? "Softer in the room than this kind of product is meant to be."
+                    : "Harder in the room than this kind of product is meant to be.",
+                model => Suits(a.Resolved, model, RoomCelsius) * how <= 0
+            );
     }
 
     /// <summary>A whipped butter may go down to where it falls in on itself, which is a finding of its own.</summary>
-    private static Finding? TooSoft(Assessment a, double celsius)
-        => Suits(a.Resolved, a.Firmness, celsius) >= 0 || a.Resolved.Formula.IsWhipped ? null : Of(
-            a, FindingCodes.TooSoftWarm, celsius, -1,
-            $"{Capital(Word(a.Firmness.BandAt(celsius)))} at {Celsius(celsius, "0.#")}",
-            "At the warm end of its climate it gives way: it sags, smears or runs out of its pack.",
-            model => Suits(a.Resolved, model, celsius) >= 0);
+    private static Finding? TooSoft(Assessment a, double celsius) =>
+        Suits(a.Resolved, a.Firmness, celsius) >= 0 || a.Resolved.Formula.IsWhipped
+            ? null
+            : Of(
+                a,
+                FindingCodes.TooSoftWarm,
+                celsius,
+                -1,
+                $"{Capital(Word(a.Firmness.BandAt(celsius)))} at {Celsius(celsius, "0.#")}",
+                "At the warm end of its climate it gives way: it sags, smears or runs out of its pack.",
+                model => Suits(a.Resolved, model, celsius) >= 0
+            );
 
-    private static Finding? TooHard(Assessment a, double celsius)
-        => Suits(a.Resolved, a.Firmness, celsius) <= 0 ? null : Of(
-            a, FindingCodes.TooHardCold, celsius, 1,
-            $"{Capital(Word(a.Firmness.BandAt(celsius)))} at {Celsius(celsius, "0.#")}",
-            "At the cold end of its climate it drags on skin, crumbles or cannot be scooped until it is warmed.",
-            model => Suits(a.Resolved, model, celsius) <= 0);
+    private static Finding? TooHard(Assessment a, double celsius) =>
+        Suits(a.Resolved, a.Firmness, celsius) <= 0
+            ? null
+            : Of(
+                a,
+                FindingCodes.TooHardCold,
+                celsius,
+                1,
+                $"{Capital(Word(a.Firmness.BandAt(celsius)))} at {Celsius(celsius, "0.#")}",
+                "At the cold end of its climate it drags on skin, crumbles or cannot be scooped until it is warmed.",
+                model => Suits(a.Resolved, model, celsius) <= 0
+            );
 
-    private static Finding Of(Assessment a, string code, double celsius, int how, Message title, Message why, Func<FirmnessModel, bool> mended)
+    private static Finding Of(
+        Assessment a,
+        string code,
+        double celsius,
+        int how,
+        Message title,
+        Message why,
+        Func<FirmnessModel, bool> mended
+    )
     {
         var rules = a.Resolved.Rules.Texture;
         var (least, most) = Wanted(a.Resolved);
@@ -90,12 +122,22 @@ internal static class TextureFindings
         // One band harder in the cold is what cold does; two is a product that does not work there. And no border is sharper than the
         // firmness is known.
         var past = how < 0 ? rules.FromOf(least) - firmness : firmness - rules.ToOf(most);
-        var severity = past < rules.KnownWithin || (code == FindingCodes.TooHardCold && a.Firmness.BandAt(celsius) <= most + 1) ? Severity.Note : Severity.Caution;
+        var severity =
+            past < rules.KnownWithin || (code == FindingCodes.TooHardCold && a.Firmness.BandAt(celsius) <= most + 1)
+                ? Severity.Note
+                : Severity.Caution;
         var border = how < 0 ? (Message)$"wants {rules.FromOf(least):0.0} or more" : $"wants less than {rules.ToOf(most):0.0}";
         return new Finding(
-            code, severity, title,
-            $"Firmness {firmness:0.0}, {solid:0.0} % solid at {Celsius(celsius, "0.#")}; a {Vocabulary.Word(a.Resolved.Formula.Form).Replace('-', ' ')} {border}.",
-            why, rules.Source, [.. TextureFixes.Structuring(a, celsius).Take(3).Order()], [])
+            code,
+            severity,
+            title,
+            $"Firmness {firmness:0.0}, {solid:0.0} % solid at {Celsius(celsius, "0.#")}; a "
+                + $"{Vocabulary.Word(a.Resolved.Formula.Form).Replace('-', ' ')} {border}.",
+            why,
+            rules.Source,
+            [.. TextureFixes.Structuring(a, celsius).Take(3).Order()],
+            []
+        )
         {
             Ways = () => TextureFixes.Ways(a, celsius, how < 0, mended),
         };

@@ -28,7 +28,13 @@ internal static class TextureFixes
         {
             var ingredient = resolved.Ingredients[line];
             var furthest = firmer ? MostOf(a, ingredient) : 0m;
-            if ((DoseSearch.Least(resolved, ingredient, line, furthest, suits) ?? DoseSearch.Least(resolved, ingredient, line, furthest, mended)) is { } dose)
+            if (
+                (
+                    DoseSearch.Least(resolved, ingredient, line, furthest, suits)
+                    ?? DoseSearch.Least(resolved, ingredient, line, furthest, mended)
+                ) is
+                { } dose
+            )
                 yield return FixBuilder.SetTo(resolved, line, dose, $"{ingredient.ShortName} to {Two(dose)}");
         }
 
@@ -37,8 +43,10 @@ internal static class TextureFixes
         foreach (var wax in Hardeners(a).Take(MostLines))
         {
             var window = DosePlacement.WindowFor(resolved.Formula, wax, resolved.Rules, resolved.Settings);
-            if (window?.MaxPercent is { } most
-                && (DoseSearch.Least(resolved, wax, -1, most, suits) ?? DoseSearch.Least(resolved, wax, -1, most, mended)) is { } dose)
+            if (
+                window?.MaxPercent is { } most
+                && (DoseSearch.Least(resolved, wax, -1, most, suits) ?? DoseSearch.Least(resolved, wax, -1, most, mended)) is { } dose
+            )
             {
                 dose = Math.Max(dose, window.MinPercent ?? 0m);
                 yield return FixBuilder.Add(resolved, wax, dose, Stage.Melt, $"Add {Two(dose)} {wax.Name.ToLowerInvariant()}");
@@ -50,12 +58,21 @@ internal static class TextureFixes
     public static IEnumerable<int> Structuring(Assessment a, double celsius)
     {
         var rules = a.Resolved.Rules.Texture;
-        return Enumerable.Range(0, a.Resolved.Ingredients.Length)
+        return Enumerable
+            .Range(0, a.Resolved.Ingredients.Length)
             .Where(line => !a.Resolved.Formula.Lines[line].IsBalance && a.Resolved.Totals.Percents[line] > 0m)
-            .Select(line => (Line: line, Firmness: (double)a.Resolved.Totals.Percents[line] * a.Resolved.Ingredients[line].Species
-                .Where(species => species.MeltingCelsius > celsius).Sum(species => species.MassShare * rules.StrengthOf(species.Family))))
+            .Select(line =>
+                (
+                    Line: line,
+                    Firmness: (double)a.Resolved.Totals.Percents[line]
+                        * a.Resolved.Ingredients[line]
+                            .Species.Where(species => species.MeltingCelsius > celsius)
+                            .Sum(species => species.MassShare * rules.StrengthOf(species.Family))
+                )
+            )
             .Where(entry => entry.Firmness > 0)
-            .OrderByDescending(entry => entry.Firmness).ThenBy(entry => a.Resolved.Ingredients[entry.Line].Slug, StringComparer.Ordinal)
+            .OrderByDescending(entry => entry.Firmness)
+            .ThenBy(entry => a.Resolved.Ingredients[entry.Line].Slug, StringComparer.Ordinal)
             .Select(entry => entry.Line);
     }
 

@@ -118,9 +118,12 @@ public sealed record TextureRules : IRules<TextureRules>
     public required ImmutableArray<BandBorder> Bands { get; init; }
 
     /// <summary>Firmness per mass percent of solid of a family.</summary>
-    /// <exception cref="InvalidOperationException">No strength of that family is known: an ingredient names one that the rules do not have.</exception>
-    public double StrengthOf(string family)
-        => Strengths.TryGetValue(family, out var strength) ? strength : throw new InvalidOperationException($"No strength is known of the crystals \"{family}\".");
+    /// <exception cref="InvalidOperationException">No strength of that family is known: an ingredient names one that the rules do not
+    /// have.</exception>
+    public double StrengthOf(string family) =>
+        Strengths.TryGetValue(family, out var strength)
+            ? strength
+            : throw new InvalidOperationException($"No strength is known of the crystals \"{family}\".");
 
     /// <summary>The band a firmness falls in.</summary>
     public Band BandOf(double firmness) => Bands.Last(border => firmness >= border.FromFirmness || border.FromFirmness == 0).Band;
@@ -132,8 +135,8 @@ public sealed record TextureRules : IRules<TextureRules>
     public double ToOf(Band band) => band == Band.Brittle ? double.PositiveInfinity : FromOf(band + 1);
 
     /// <summary>Firmness that one mass percent of a powder brings; 0 for what is not a powder.</summary>
-    public double PowderStrength(Ingredient ingredient)
-        => ingredient.Solubility != Solubility.InsolublePowder ? 0
-            : PowderExceptions.TryGetValue(ingredient.Slug, out var own) ? own
-            : Powders.GetValueOrDefault(ingredient.Class, OtherPowder);
+    public double PowderStrength(Ingredient ingredient) =>
+        ingredient.Solubility != Solubility.InsolublePowder ? 0
+        : PowderExceptions.TryGetValue(ingredient.Slug, out var own) ? own
+        : Powders.GetValueOrDefault(ingredient.Class, OtherPowder);
 }

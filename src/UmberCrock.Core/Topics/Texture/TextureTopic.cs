@@ -6,13 +6,11 @@ namespace UmberCrock.Core.Topics.Texture;
 /// <summary>Texture: melt, firmness, structure, feel: its rules, its reports, its findings, its explanations.</summary>
 public static class TextureTopic
 {
-    internal static Topic Topic { get; } = new(
-        [
-            new(TextureFindings.Find),
-            new(StructureFindings.Find),
-            new(FeelFindings.Find),
-        ],
-        [TextureExplanations.Melt, TextureExplanations.Texture, TextureExplanations.Feel]);
+    internal static Topic Topic { get; } =
+        new(
+            [new(TextureFindings.Find), new(StructureFindings.Find), new(FeelFindings.Find)],
+            [TextureExplanations.Melt, TextureExplanations.Texture, TextureExplanations.Feel]
+        );
 
     extension(RuleBook rules)
     {
