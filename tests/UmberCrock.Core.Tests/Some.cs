@@ -44,6 +44,10 @@ internal static class Some
 
     public static EvaluationResult Evaluate(Formula formula) => Evaluator.Evaluate(formula, Catalogue, EvaluationSettings.Default);
 
+    /// <summary>What is found by the rules and choices of an assessment, without fixes.</summary>
+    public static IEnumerable<Finding> Evaluate(Assessment a) =>
+        Evaluator.Sweep(a.Resolved.Formula, a.Resolved.Catalogue, a.Resolved.Settings).Findings;
+
     public static Finding? Found(Formula formula, string code, EvaluationSettings settings) =>
         Evaluator.Evaluate(formula, Catalogue, settings).Findings.FirstOrDefault(finding => finding.Code == code);
 

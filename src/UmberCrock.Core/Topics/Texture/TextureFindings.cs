@@ -55,7 +55,7 @@ internal static class TextureFindings
             : $"{Word(least)} to {Word(most)}";
     }
 
-    private static (Band Least, Band Most) Wanted(ResolvedFormula resolved)
+    internal static (Band Least, Band Most) Wanted(ResolvedFormula resolved)
     {
         var wanted = resolved.Rules.Forms.Of(resolved.Formula.Form).Bands;
         return (wanted.Min(), wanted.Max());

@@ -1,4 +1,5 @@
-// Asks the application for a part of a page. Of several answers only the newest question's counts, whichever arrives last; what is no part of a page is told in words.
+// Asks the application for a part of a page. Of several answers only the newest question's counts, whichever arrives last; what is
+// no part of a page is told in words.
 const silent = 'The application does not answer.';
 const unsaid = 'This could not be read.';
 

@@ -1,8 +1,12 @@
 // The bench's hands: keys and fields become edits, the answer is the bench as it then stands.
 // Nothing about formulas is computed here.
 import { carry } from './carry.js';
+import { isTyping, onKeys } from './keys.js';
 import { drawLeaders } from './leaders.js';
 import { postUntilAnswered } from './post.js';
+
+// What a key adds to the selected dose, in percent; ten times as much with Shift.
+const nudges = { '+': 0.1, '=': 0.1, '*': 0.1, '-': -0.1, '\u2212': -0.1, _: -0.1 };
 
 document.addEventListener('alpine:init', () => {
   const $ = selector => document.querySelector(selector);
@@ -12,21 +16,11 @@ document.addEventListener('alpine:init', () => {
   Alpine.data('bench', () => ({
     selected: 0,
     queue: Promise.resolve(),
-    query: '',
-    results: [],
-    chosen: 0,
-    asked: 0,
+    earlier: null,
+    keys: null,
 
     init() {
       this.show();
-      document.addEventListener('click', event => this.click(event));
-      document.addEventListener('change', event => this.change(event));
-      document.addEventListener('close', event => this.closed(event), true);
-      document.addEventListener('focusin', event => this.focus(event));
-      document.addEventListener('focusout', event => { if (event.target.matches('[data-ghost]')) $('#ghost')?.removeAttribute('d'); });
-      window.addEventListener('resize', () => this.leaders());
-      window.addEventListener('focus', () => this.catchUp());
-      document.addEventListener('visibilitychange', () => { if (document.visibilityState === 'visible') this.catchUp(); });
       document.fonts?.ready.then(() => this.leaders());
       all('#line-0').forEach(row => row.focus({ preventScroll: true }));
     },
@@ -35,6 +29,7 @@ document.addEventListener('alpine:init', () => {
 
     // One change at a time, in order; each is sent with the version the page shows by then.
     send(handler, body, after) {
+      $('#refusal').textContent = '';
       this.queue = this.queue.then(() => this.post(handler, body)).then(line => { if (line !== false && after) after(line); });
       return this.queue;
     },
@@ -71,6 +66,7 @@ document.addEventListener('alpine:init', () => {
 
     // This window is looked at again: another one may have changed the formula meanwhile.
     catchUp() {
+      if (document.visibilityState !== 'visible') return;
       this.queue = this.queue.then(async () => {
         const answer = await fetch(`/behind?of=formula:${bench().dataset.id}`).catch(() => null);
         if (!answer?.ok || (await answer.text()) === bench().dataset.version) return;
@@ -128,7 +124,7 @@ document.addEventListener('alpine:init', () => {
         row.tabIndex = own ? 0 : -1;
       });
       this.say(bench().dataset.kept);
-      document.dispatchEvent(new Event('bench:shown'));
+      this.drawEarlier();
       this.leaders();
       $('#rows').onscroll = () => this.leaders();
     },
@@ -164,8 +160,9 @@ document.addEventListener('alpine:init', () => {
       const field = event.target;
       if (field.matches('[data-dose]')) this.dose(field);
       else if (field.matches('[data-batch]')) this.send('Batch', { text: field.value });
-      else if (field.matches('[data-field]')) this.send('Field', { field: field.dataset.field, value: field.type === 'checkbox' ? field.checked : field.value });
-      else if (field.id === 'import-file' && field.files.length) field.form.submit();
+      else if (field.matches('[data-field]')) {
+        this.send('Field', { field: field.dataset.field, value: field.type === 'checkbox' ? field.checked : field.value });
+      }
     },
 
     focus(event) {
@@ -174,6 +171,8 @@ document.addEventListener('alpine:init', () => {
       const ghost = event.target.dataset?.ghost;
       if (ghost) $('#ghost').setAttribute('d', ghost);
     },
+
+    blur(event) { if (event.target.matches('[data-ghost]')) $('#ghost')?.removeAttribute('d'); },
 
     // The dialog closes itself; its button says whether to go on.
     closed(event) {
@@ -205,83 +204,112 @@ document.addEventListener('alpine:init', () => {
     // ---- keys
 
     key(event) {
-      if (event.ctrlKey || event.metaKey || document.querySelector('dialog[open]')) return;
-      const target = event.target;
+      this.keys ??= onKeys(this.acts(), { first: event => this.first(event), other: key => this.digit(key) });
+      this.keys(event);
+    },
+
+    // Keys of the doses, and what a key does only where it is pressed.
+    first(event) {
+      const { target, key } = event;
+      if (event.ctrlKey || event.metaKey) return false;
       if (target.matches('.dose')) return this.doseKey(event, target);
-      if (target.matches('input:not([type=checkbox]), select, textarea')) return;
-      if (target.matches('button, summary, a') && (event.key === 'Enter' || event.key === ' ')) return;
-      const name = event.key;
-      const letter = /^[a-z]$/i.test(name);
-      if (letter && localStorage.getItem('letters-off') === 'yes') return;
-      if (/^[0-9]$/.test(name) && this.rows().length) {
-        this.select(this.selected, true);
-        return;
-      }
+      if (isTyping(target)) return false;
+      if (event.altKey) return this.moves(event);
       // A finding without a fix: Enter opens its reason, not the ledger.
-      if (name === 'Enter' && target.matches('.finding')) { const why = target.querySelector('details'); if (why) why.open = !why.open; event.preventDefault(); return; }
-      if (this.moves(event) || this.act(letter ? name.toLowerCase() : name, event.shiftKey)) event.preventDefault();
+      if (key !== 'Enter' || !target.matches('.finding')) return false;
+      target.querySelectorAll('details').forEach(why => { why.open = !why.open; });
+      return true;
+    },
+
+    // A digit begins a dose.
+    digit(key) {
+      if (/^[0-9]$/.test(key)) this.select(this.selected, true);
+      return false;
     },
 
     doseKey(event, field) {
-      if (event.key === 'Enter') { event.preventDefault(); this.dose(field); field.select(); }
-      else if (event.key === 'Escape') {
+      const { key } = event;
+      if (key === 'Enter') {
+        this.dose(field);
+        field.select();
+        return true;
+      }
+      if (key === 'Escape') {
         field.value = field.getAttribute('value');
         field.removeAttribute('aria-invalid');
         this.select(this.selected);
-      } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
-        if (this.moves(event)) event.preventDefault();
-      } else if (this.isNudge(event)) {
-        event.preventDefault();
-        this.act(event.key, event.shiftKey);
+        return true;
       }
+      if (this.moves(event)) return true;
+      const by = nudges[key];
+      if (by) this.nudge(by * (event.shiftKey ? 10 : 1));
+      return Boolean(by);
     },
-
-    isNudge: event => ['+', '=', '*', '-', '\u2212', '_'].includes(event.key),
 
     moves(event) {
-      if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return false;
-      const by = event.key === 'ArrowUp' ? -1 : 1;
-      if (event.altKey) this.send('Move', { line: this.selected, by }, line => this.select(line));
-      else this.select(this.selected + by);
-      return true;
+      const by = { ArrowUp: -1, ArrowDown: 1 }[event.key];
+      if (by && event.altKey) this.send('Move', { line: this.selected, by }, line => this.select(line));
+      else if (by) this.select(this.selected + by);
+      return Boolean(by);
     },
 
-    act(name, shift) {
-      const step = shift ? '1' : '0.1';
-      const acts = {
-        '/': () => this.openAdd(),
-        '+': () => this.nudge(step), '=': () => this.nudge(step), '*': () => this.nudge(step),
-        '-': () => this.nudge(`-${step}`), '\u2212': () => this.nudge(`-${step}`), _: () => this.nudge(`-${step}`),
-        b: () => this.send('Edit', { edits: [{ op: 'setBalance', line: this.selected }] }),
+    // What each key does; the buttons of the foot and of the sheet of all keys do the same.
+    acts() {
+      const edit = op => ({ edits: [{ op, line: this.selected }] });
+      const page = name => () => { location.href = `/bench/${bench().dataset.id}/${name}`; };
+      const row = () => this.rows()[this.selected];
+      const nudge = key => event => this.nudge(nudges[key] * (event?.shiftKey ? 10 : 1));
+      return {
+        ArrowUp: event => this.moves(event),
+        ArrowDown: event => this.moves(event),
+        ...Object.fromEntries(Object.keys(nudges).map(key => [key, nudge(key)])),
+        '/': () => this.$dispatch('open-adding', { phase: row()?.dataset.phase }),
+        b: () => this.send('Edit', edit('setBalance')),
         '.': () => this.nextFinding(),
-        z: () => this.send(shift ? 'Redo' : 'Undo', {}),
+        z: event => this.send(event?.shiftKey ? 'Redo' : 'Undo', {}),
         y: () => this.send('Redo', {}),
         s: () => this.send('Keep', {}),
         p: () => $('#phase-sheet').showModal(),
-        i: () => { const row = this.rows()[this.selected]; if (row) location.href = `/larder/${row.dataset.slug}`; },
+        i: () => { if (row()) location.href = `/larder/${row().dataset.slug}`; },
         x: () => { location.href = `/bench/${bench().dataset.id}?handler=Export`; },
         o: () => $('#import-file').click(),
         bin: () => { const form = $('#bench-delete'); form.elements.version.value = bench().dataset.version; form.requestSubmit(); },
-        g: () => document.dispatchEvent(new Event('bench:earlier')),
-        r: () => { if (this.rows().length) document.dispatchEvent(new CustomEvent('bench:swap', { detail: this.selected })); },
-        m: () => document.dispatchEvent(new Event('bench:make')),
-        c: () => this.go('compare'),
-        l: () => this.go('ladder'),
-        t: () => this.go('label'),
-        h: () => this.go('how'),
-        n: () => this.go('notes'),
-        w: () => this.go('weigh'),
-        Delete: () => this.send('Edit', { edits: [{ op: 'removeLine', line: this.selected }] }, () => this.select(this.selected)),
+        g: () => this.showEarlier(),
+        r: () => { if (row()) this.$dispatch('open-swaps', { line: this.selected }); },
+        m: () => this.$dispatch('open-make'),
+        c: page('compare'),
+        l: page('ladder'),
+        t: page('label'),
+        h: page('how'),
+        n: page('notes'),
+        w: page('weigh'),
+        Delete: () => this.send('Edit', edit('removeLine'), () => this.select(this.selected)),
         Enter: () => this.select(this.selected, true),
         Escape: () => this.select(this.selected),
       };
-      if (!acts[name]) return false;
-      $('#refusal').textContent = '';
-      acts[name]();
-      return true;
     },
 
-    go(page) { location.href = `/bench/${bench().dataset.id}/${page}`; },
+    act(name) { this.acts()[name]?.(); },
+
+    add({ detail }) { this.send('Add', detail, line => this.select(line, true)); },
+
+    // The curve of the last kept revision, when it is asked for.
+    async showEarlier() {
+      if (this.earlier) {
+        this.earlier = null;
+      } else {
+        const answer = await fetch(`/bench/${bench().dataset.id}?handler=Earlier`).catch(() => null);
+        if (!answer?.ok) return;
+        this.earlier = await answer.text();
+      }
+      this.drawEarlier();
+    },
+
+    drawEarlier() {
+      if (this.earlier) $('#earlier')?.setAttribute('d', this.earlier);
+      else $('#earlier')?.removeAttribute('d');
+      $('#earlier-key')?.setAttribute('aria-pressed', this.earlier ? 'true' : 'false');
+    },
 
     nextFinding() {
       const findings = all('.finding');
@@ -289,49 +317,6 @@ document.addEventListener('alpine:init', () => {
       const next = findings[(at + 1) % findings.length];
       (next.querySelector('[data-fix]') ?? next).focus();
       next.scrollIntoView({ block: 'nearest' });
-    },
-
-    // ---- adding an ingredient
-
-    get activeId() { return this.results[this.chosen]?.id ?? ''; },
-    get nothingFound() { return this.results.length === 0; },
-
-    openAdd() {
-      const here = document.getElementById(`line-${this.selected}`)?.dataset.phase;
-      this.$refs.phase.replaceChildren(...all('#rows .phase').map(phase => {
-        const id = phase.id.replace('phase-', '');
-        return new Option(`${id} ${phase.querySelectorAll('b')[1].textContent}`, id, false, id === here);
-      }));
-      this.query = '';
-      this.$refs.add.showModal();
-      this.$refs.query.focus();
-      this.search();
-    },
-
-    async search() {
-      const turn = ++this.asked;
-      const response = await fetch(`/api/v1/ingredients?limit=30&query=${encodeURIComponent(this.query)}`);
-      if (turn !== this.asked || !response.ok) return;
-      const found = await response.json();
-      this.chosen = 0;
-      this.results = found.items.map((item, at) => ({ slug: item.slug, name: item.name, role: item.role, inci: item.inci.eu, id: `found-${at}`, chosen: at === 0 ? 'true' : 'false' }));
-    },
-
-    searchKey(event) {
-      if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
-        event.preventDefault();
-        this.chosen = Math.max(0, Math.min(this.chosen + (event.key === 'ArrowUp' ? -1 : 1), this.results.length - 1));
-        this.results.forEach((entry, at) => { entry.chosen = at === this.chosen ? 'true' : 'false'; });
-        this.$nextTick(() => document.getElementById(this.activeId)?.scrollIntoView({ block: 'nearest' }));
-      } else if (event.key === 'Enter' && this.results[this.chosen]) {
-        event.preventDefault();
-        this.take(this.results[this.chosen].slug);
-      }
-    },
-
-    take(slug) {
-      this.$refs.add.close();
-      this.send('Add', { phase: this.$refs.phase.value, ingredient: slug }, line => this.select(line, true));
     },
   }));
 });

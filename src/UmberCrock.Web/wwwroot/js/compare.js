@@ -1,15 +1,19 @@
-// Shows what is chosen at once; without it the button does.
-document.getElementById('compare-form')?.addEventListener('change', event => {
-  if (event.target.type === 'radio') {
-    const other = event.target.form.elements.with;
-    if (event.target.name === 'a') other.value = '';
-    sessionStorage.setItem('compare-focus', `${event.target.name}=${event.target.value}`);
-    event.target.form.requestSubmit();
-  }
+// Shows what is chosen at once; without it the button does. The chosen revision keeps the keyboard over the reload.
+const focused = 'compare-focus';
+
+document.addEventListener('alpine:init', () => {
+  Alpine.data('comparison', () => ({
+    init() {
+      const [name, value] = (sessionStorage.getItem(focused) ?? '').split('=');
+      sessionStorage.removeItem(focused);
+      if (name) this.$root.querySelector(`[name="${name}"][value="${value}"]`)?.focus();
+    },
+
+    choose({ target }) {
+      if (target.type !== 'radio') return;
+      if (target.name === 'a') target.form.elements.with.value = '';
+      sessionStorage.setItem(focused, `${target.name}=${target.value}`);
+      target.form.requestSubmit();
+    },
+  }));
 });
-{
-  // The chosen revision keeps the keyboard over the reload.
-  const [name, value] = (sessionStorage.getItem('compare-focus') ?? '').split('=');
-  sessionStorage.removeItem('compare-focus');
-  if (name) document.querySelector(`#compare-form [name="${name}"][value="${value}"]`)?.focus();
-}

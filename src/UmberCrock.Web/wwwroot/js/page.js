@@ -1,40 +1,57 @@
-// What every page does: open and close sheets by key or button.
-(() => {
-  const open = id => { const sheet = document.getElementById(id); if (sheet && !sheet.open) sheet.showModal(); };
-  document.addEventListener('click', event => {
-    const opener = event.target.closest('[data-open]');
-    if (opener) open(opener.dataset.open);
-    if (event.target.closest('[data-print]')) window.print();
-    if (event.target.closest('[data-close]')) event.target.closest('dialog').close();
-    if (event.target.closest('[data-history]')) { if (history.length > 1) history.back(); else location.assign('/'); }
-  });
-  document.addEventListener('keydown', event => {
-    const typing = event.target.matches('input:not([type=radio], [type=checkbox]), select, textarea');
-    // In a field, Esc leaves the field, not the page: what was typed would go with it.
-    if (event.key === 'Escape' && typing && document.querySelector('[data-back]') && !document.querySelector('dialog[open]')) { event.target.blur(); return; }
-    if (event.key === 'Escape' && !document.querySelector('dialog[open]')) document.querySelector('[data-back]')?.click();
-    if (event.key === '?' && !typing && !event.ctrlKey && !event.metaKey) open('keys-sheet');
-  });
-  // Another window may have been faster: when this one is looked at again, it asks.
-  const body = document.body;
-  const look = async () => {
-    if (document.visibilityState !== 'visible' || !body.dataset.behind) return;
-    const answer = await fetch(`/behind?of=${encodeURIComponent(body.dataset.behind)}`).catch(() => null);
-    if (answer?.ok) document.getElementById('behind').hidden = (await answer.text()) === body.dataset.behindAt;
-  };
-  document.addEventListener('visibilitychange', look);
-  addEventListener('focus', look);
-  document.getElementById('behind-show').addEventListener('click', () => { leaving = true; location.reload(); });
-  // What was typed into a form and not kept is not left without a word.
-  let [dirty, leaving] = [false, false];
-  for (const form of document.querySelectorAll('form[data-dirty]')) {
-    form.addEventListener('input', () => { dirty = true; });
-    form.addEventListener('submit', () => { leaving = true; });
-  }
-  addEventListener('beforeunload', event => { if (dirty && !leaving) event.preventDefault(); });
-  const letters = document.getElementById('letters-off');
-  if (letters) {
-    letters.checked = localStorage.getItem('letters-off') === 'yes';
-    letters.addEventListener('change', () => localStorage.setItem('letters-off', letters.checked ? 'yes' : 'no'));
-  }
-})();
+// What every page does: sheets by key or button, files, a word when another window was faster or something typed would be lost.
+import { isTyping, lettersOff } from './keys.js';
+
+document.addEventListener('alpine:init', () => {
+  Alpine.data('page', () => ({
+    isDirty: false,
+    isLeaving: false,
+
+    init() {
+      const letters = document.getElementById('letters-off');
+      if (letters) letters.checked = lettersOff();
+    },
+
+    open(id) {
+      const sheet = document.getElementById(id);
+      if (sheet && !sheet.open) sheet.showModal();
+    },
+
+    click({ target }) {
+      const opener = target.closest('[data-open]');
+      if (opener) this.open(opener.dataset.open);
+      if (target.closest('[data-print]')) window.print();
+      if (target.closest('[data-close]')) target.closest('dialog').close();
+      if (target.closest('#open-file')) document.getElementById('import-file').click();
+      if (target.closest('#behind-show')) { this.isLeaving = true; location.reload(); }
+      if (target.closest('[data-history]')) { if (history.length > 1) history.back(); else location.assign('/'); }
+    },
+
+    change({ target }) {
+      if (target.id === 'letters-off') localStorage.setItem('letters-off', target.checked ? 'yes' : 'no');
+      if (target.id === 'import-file' && target.files.length) target.form.submit();
+    },
+
+    key(event) {
+      const typing = isTyping(event.target);
+      if (event.key === '?' && !typing && !event.ctrlKey && !event.metaKey) this.open('keys-sheet');
+      const back = document.querySelector('[data-back]');
+      if (event.key !== 'Escape' || !back || document.querySelector('dialog[open]')) return;
+      // In a field, Esc leaves the field, not the page: what was typed would go with it.
+      if (typing) event.target.blur();
+      else back.click();
+    },
+
+    // Another window may have been faster: when this one is looked at again, it asks.
+    async look() {
+      const { behind, behindAt } = document.body.dataset;
+      if (document.visibilityState !== 'visible' || !behind) return;
+      const answer = await fetch(`/behind?of=${encodeURIComponent(behind)}`).catch(() => null);
+      if (answer?.ok) document.getElementById('behind').hidden = (await answer.text()) === behindAt;
+    },
+
+    // What was typed into a form and not kept is not left without a word.
+    typed({ target }) { if (target.form?.matches('[data-dirty]')) this.isDirty = true; },
+    sent({ target }) { if (target.matches('[data-dirty]')) this.isLeaving = true; },
+    leave(event) { if (this.isDirty && !this.isLeaving) event.preventDefault(); },
+  }));
+});

@@ -1,0 +1,382 @@
+using UmberCrock.Core.Findings;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Topics.Doses;
+using UmberCrock.Core.Topics.Emulsions;
+using UmberCrock.Core.Topics.Keeping;
+using UmberCrock.Core.Topics.Labels;
+using UmberCrock.Core.Topics.Making;
+using UmberCrock.Core.Topics.Stability;
+using UmberCrock.Core.Topics.Suspension;
+using UmberCrock.Core.Topics.Texture;
+
+namespace UmberCrock.Core.Tests.Borders;
+
+/// <summary>Every single threshold of the rules, and on which side of it something is seen. Written down before it was run.</summary>
+internal static class RuleBorders
+{
+    private static readonly Formula Balm = Some.Lines(ProductForm.Balm, "beeswax 20", "sunflower-oil 30", "jojoba-oil");
+
+    private static readonly Formula Rinsed = Some.Lines(
+        ProductForm.Balm,
+        "beeswax 8",
+        "cetearyl-alcohol 6",
+        "polysorbate-80 5",
+        "sunflower-oil-high-oleic"
+    ) with
+    {
+        Exposure = Exposure.RinseOff,
+    };
+
+    /// <summary>An emulsifier for water in oil where oil is to go into water; wax and an own mineral have no required HLB.</summary>
+    private static readonly Formula OilLoving = Some.Lines(
+        ProductForm.Balm,
+        "beeswax 8",
+        "sorbitan-oleate 15",
+        "lanolin 10",
+        "sunflower-oil-high-oleic"
+    ) with
+    {
+        Exposure = Exposure.RinseOff,
+    };
+
+    private static readonly Formula Wet = Some.Lines(ProductForm.Balm, "water 8", "polyglyceryl-4-oleate 2", "beeswax 15", "jojoba-oil");
+
+    private static readonly Formula Zinc = Some.Lines(ProductForm.Sunscreen, "zinc-oxide 12", "beeswax 8", "fractionated-coconut-oil");
+
+    private static readonly Formula Scented = Some.Lines(ProductForm.Balm, "lavender-oil 0.4", "beeswax 15", "jojoba-oil");
+
+    public static IEnumerable<Border> Doses =>
+        Enumerable
+            .Range(0, Some.Catalogue.Rules.Phototoxic.Oils.Length)
+            .Select(row => new Border(
+                $"phototoxic/oils/{row}/maxPercent",
+                Side.Above,
+                Some.Lines(ProductForm.Balm, $"{Some.Catalogue.Rules.Phototoxic.Oils[row].Ingredient} 0.9", "beeswax 15", "jojoba-oil"),
+                _ => 0.9,
+                FindingCodes.Phototoxic,
+                Severity.Stop
+            ));
+
+    public static IEnumerable<Border> Keeping =>
+        [
+            new(
+                "antioxidants/polyunsaturatedPercentFrom",
+                Side.From,
+                Balm,
+                a => (double)AntioxidantFindings.PolyunsaturatedPercent(a.Resolved),
+                FindingCodes.AntioxidantMissing
+            ),
+            new(
+                "antioxidants/antioxidantPercentFrom",
+                Side.Below,
+                With(Balm, "tocopherol-mixed", 0.3m),
+                _ => 0.3,
+                FindingCodes.AntioxidantMissing
+            ),
+            new(
+                "months/countsFromPercent",
+                Side.From,
+                Some.Lines(ProductForm.Balm, "beeswax 20", "hemp-seed-oil 2", "jojoba-oil"),
+                _ => 2,
+                a => a.Keeping.Weakest == "hemp-seed-oil"
+            ),
+            new(
+                "months/antioxidantActsFromPolyunsaturated",
+                Side.From,
+                With(Balm, "tocopherol-mixed", 0.3m),
+                a => a.Keeping.PolyunsaturatedPercent!.Value,
+                a => a.Keeping.Factors.Any(factor => factor.Factor > 1)
+            ),
+            new(
+                "months/warmFromCelsius",
+                Side.From,
+                Balm with
+                {
+                    Climate = new Climate(10, 27),
+                },
+                _ => 27,
+                a => a.Keeping.Factors.Any(factor => factor.Words.ToString().Contains("warmth", StringComparison.Ordinal))
+            ),
+            new("rancidity/polyunsaturatedFrom", Side.From, Balm, a => a.Keeping.PolyunsaturatedPercent!.Value, FindingCodes.Rancidity),
+            new("rancidity/monthsBelow", Side.Below, Balm, a => a.Keeping.Months!.Value, FindingCodes.Rancidity),
+        ];
+
+    public static IEnumerable<Border> Mixing =>
+        [
+            new(
+                "emulsifiers/rinseOffPercentFrom",
+                Side.Below,
+                Rinsed,
+                a => (double)a.Emulsion!.EmulsifierPercent,
+                FindingCodes.EmulsifierLow
+            ),
+            new(
+                "emulsifiers/missingBelowPercent",
+                Side.Below,
+                Rinsed,
+                a => (double)a.Emulsion!.EmulsifierPercent,
+                FindingCodes.EmulsifierMissing
+            ),
+            new(
+                "emulsifiers/waterPercentFrom",
+                Side.From,
+                Some.Lines(ProductForm.Balm, "water 3", "beeswax 15", "jojoba-oil"),
+                _ => 3,
+                FindingCodes.EmulsifierMissing
+            ),
+            // The dose that is wanted is rounded up to a tenth: 8 parts of water by a quarter are 2.
+            new("emulsifiers/emulsifierPerWater", Side.Below, Wet, _ => 0.25, FindingCodes.EmulsifierLow) { Step = 0.01 },
+            new(
+                "emulsifiers/mismatchBy",
+                Side.Above,
+                OilLoving,
+                a => Math.Abs(a.Emulsion!.RequiredHlb!.Value - a.Emulsion!.SuppliedHlb!.Value),
+                FindingCodes.EmulsifierMismatch
+            ),
+            new(
+                "emulsifiers/coveredShareFrom",
+                Side.From,
+                OilLoving,
+                a => a.Emulsion!.CoveredPercent / 100,
+                FindingCodes.EmulsifierMismatch
+            ),
+            new(
+                "polar/percentFrom",
+                Side.From,
+                Some.Lines(ProductForm.Balm, "glycerin 2", "beeswax 15", "jojoba-oil"),
+                _ => 2,
+                FindingCodes.PolarNotSoluble
+            ),
+            new(
+                "polar/emulsifierPerPolar",
+                Side.Below,
+                Some.Lines(ProductForm.Balm, "glycerin 2", "lecithin 1", "beeswax 15", "jojoba-oil"),
+                _ => 0.5,
+                FindingCodes.PolarNotSoluble
+            ),
+            new(
+                "powders/wettableShare",
+                Side.Above,
+                Some.Lines(ProductForm.PressedBalm, "talc 50", "jojoba-oil"),
+                a => a.Resolved.Ingredients[0].OilAbsorption!.Value / 100,
+                FindingCodes.PowderOverload
+            ),
+            new("settling/matters", Side.From, Zinc, _ => 12, a => a.Settling is not null),
+            new(
+                "settling/denserBy",
+                Side.From,
+                Some.Lines(ProductForm.Sunscreen, "zinc-oxide 12", "castor-oil"),
+                a => a.Resolved.Ingredients[0].Density!.Value - a.Resolved.Ingredients[1].Density!.Value,
+                a => a.Settling is not null
+            ),
+            new(
+                "settling/dispersantPerPowder",
+                Side.From,
+                With(Zinc, "polyhydroxystearic-acid", 0.6m),
+                _ => 0.05,
+                a => a.Settling!.Dispersed
+            ),
+            new("settling/fallMillimetresMost", Side.Above, Zinc, a => a.Settling!.FallMillimetres!.Value, FindingCodes.Settling),
+            new("pouring/additionPercentFrom", Side.From, Cold(60m), _ => 60, FindingCodes.SeizeRisk),
+            // Mixing: (70 hot + 30 cold) / 100 comes to the border of pouring.
+            new("pouring/additionCelsius", Side.Above, Cold(30m), a => Joins(a).Addition, FindingCodes.SeizeRisk),
+            new("pouring/meltCelsius", Side.Above, Cold(30m), a => Joins(a).Hot, FindingCodes.SeizeRisk),
+            new(
+                "pouring/setKnownWithinCelsius",
+                Side.Below,
+                Late,
+                a => a.Firmness.SetPointCelsius()!.Value - a.Resolved.Ingredients[^1].AddBelowCelsius!.Value,
+                FindingCodes.WindowClosed,
+                Severity.Note
+            ),
+            .. Enumerable
+                .Range(0, Some.Catalogue.Rules.Stages.Length)
+                .Select(row => new Border(
+                    $"stages/stages/{row}/celsius",
+                    Side.Below,
+                    Heated(row),
+                    a => a.Resolved.Ingredients[0].AddBelowCelsius!.Value,
+                    FindingCodes.StageTooHot
+                )),
+            new(
+                "stability/grainyButterPercentFrom",
+                Side.From,
+                Some.Lines(ProductForm.Butter, "shea-butter-refined 15", "jojoba-oil"),
+                _ => 15,
+                a => StabilityReport.Of(a, []).Notes.Any(note => note.Code == "may-grain")
+            ),
+        ];
+
+    public static IEnumerable<Border> Labels =>
+        [
+            new("label/allergenLeaveOnPercent", Side.Above, Scented, Linalool, NamesLinalool) { Step = 1e-6 },
+            new("label/allergenRinseOffPercent", Side.Above, Scented with { Exposure = Exposure.RinseOff }, Linalool, NamesLinalool)
+            {
+                Step = 1e-6,
+            },
+            new(
+                "label/freeOrderBelowPercent",
+                Side.Below,
+                Some.Lines(ProductForm.Balm, "lanolin 1.5", "beeswax 15", "jojoba-oil"),
+                _ => 1.5,
+                a => Listed(a, "Lanolin").AnyOrder
+            ),
+            new(
+                "label/mainlyFromPercent",
+                Side.From,
+                Some.Lines(ProductForm.Balm, "lavender-oil 0.005", "beeswax 15", "jojoba-oil"),
+                a => (double)a.Resolved.Ingredients[0].Composition.Max(part => part.HighPercent),
+                a => IngredientList.Eu(a.Resolved).Items.Any(item => item.Inci.StartsWith("Lavandula", StringComparison.Ordinal))
+            )
+            {
+                Settings = new() { TraceBelowPercent = 1m },
+            },
+            new(
+                "label/longestBestBeforeMonths",
+                Side.Above,
+                Balm,
+                a => Math.Floor(a.Keeping.Months!.Value),
+                a => Durability.Of(a.Resolved, null, [])!.OpenMonths is not null
+            )
+            {
+                Step = 1,
+            },
+        ];
+
+    public static IEnumerable<Border> Texture =>
+        [
+            new(
+                "feel/tackFrom",
+                Side.Above,
+                Some.Lines(ProductForm.Balm, "lanolin 50", "lanolin"),
+                a => a.Resolved.Ingredients[0].Feel!.Tack,
+                a => a.Feel.Tack > 0
+            ),
+            new(
+                "texture/knownWithin",
+                Side.Below,
+                Soft,
+                a => a.Resolved.Rules.Texture.FromOf(TextureFindings.Wanted(a.Resolved).Least) - a.Firmness.At(30).Firmness,
+                FindingCodes.TooSoftWarm,
+                Severity.Note
+            ),
+            .. Enumerable.Range(1, Some.Catalogue.Rules.Texture.Bands.Length - 1).Select(BandBorder),
+            // A whip holds its air from a firmness less this slack.
+            new(
+                "texture/structure/whipSlack",
+                Side.Above,
+                Whip,
+                a =>
+                    StructureFindings.HoldsAirFrom(a.Resolved.Rules.Texture)
+                    + a.Resolved.Rules.Texture.Structure.WhipSlack
+                    - a.Firmness.At(26).Firmness,
+                FindingCodes.WhipCollapse
+            ),
+            new(
+                "texture/structure/brittleShare",
+                Side.From,
+                Crumbly,
+                a => StructureFindings.BrittleShare(a.Firmness),
+                FindingCodes.Brittle
+            ),
+            new("texture/structure/brittleFromFirmness", Side.From, Crumbly, a => a.Firmness.At(20).Firmness, FindingCodes.Brittle),
+            new("texture/structure/meltedBelowSolid", Side.From, Weeping, a => a.Firmness.At(30).SolidPercent, FindingCodes.OilBleed),
+            new(
+                "texture/structure/oilHeldByFamily/beeswax",
+                Side.Above,
+                Weeping,
+                a => a.Firmness.LiquidPercentAt(30) / a.Firmness.At(30).SolidPercent,
+                FindingCodes.OilBleed
+            ),
+            new(
+                "texture/structure/grainHighPercent",
+                Side.From,
+                Some.Lines(ProductForm.Butter, "shea-butter-refined 40", "jojoba-oil"),
+                _ => 40,
+                FindingCodes.GrainRisk,
+                Severity.Caution
+            ),
+            new(
+                "texture/structure/grainSomePercent",
+                Side.From,
+                Some.Lines(ProductForm.Butter, "cupuacu-butter 40", "jojoba-oil"),
+                _ => 40,
+                FindingCodes.GrainRisk,
+                Severity.Note
+            ),
+        ];
+
+    private static Formula Soft => Some.Lines(ProductForm.Stick, "beeswax 17", "jojoba-oil") with { Climate = new Climate(5, 30) };
+
+    private static Formula Whip =>
+        Some.Lines(ProductForm.WhippedButter, "shea-butter-refined 60", "jojoba-oil") with
+        {
+            Climate = new Climate(5, 26),
+        };
+
+    private static Formula Crumbly => Some.Lines(ProductForm.Stick, "candelilla-wax 14", "jojoba-oil");
+
+    private static Formula Weeping => Some.Lines(ProductForm.Balm, "beeswax 4", "jojoba-oil") with { Climate = new Climate(5, 30) };
+
+    /// <summary>A stick whose fragrance goes in below where the mix sets.</summary>
+    private static Formula Late => In(Some.Lines(ProductForm.Stick, "beeswax 25", "jojoba-oil", "lavender-oil 1"), 2, "B");
+
+    private static Formula With(Formula formula, string slug, decimal percent) =>
+        formula.Lines.Any(line => line.Ingredient == slug)
+            ? formula with
+            {
+                Lines = [.. formula.Lines.Select(line => line.Ingredient == slug ? line with { Percent = percent } : line)],
+            }
+            : formula with
+            {
+                Lines = formula.Lines.Add(new FormulaLine("A", slug, percent)),
+            };
+
+    private static Formula In(Formula formula, int line, string phase) =>
+        formula with
+        {
+            Lines = formula.Lines.SetItem(line, formula.Lines[line] with { Phase = phase }),
+        };
+
+    /// <summary>Oil that goes cold into a melt of beeswax.</summary>
+    private static Formula Cold(decimal percent) =>
+        In(Some.Lines(ProductForm.Stick, "beeswax 25", "jojoba-oil", $"castor-oil {percent:0}"), 2, "B");
+
+    private static (double Addition, double Hot) Joins(Assessment a)
+    {
+        var rules = a.Resolved.Rules;
+        var border = a.Firmness.SetPointCelsius()!.Value + rules.Texture.UndercoolingCelsius;
+        return ((border - (0.7 * rules.Pouring.MeltCelsius)) / 0.3, (border - (0.3 * rules.Pouring.AdditionCelsius)) / 0.7);
+    }
+
+    /// <summary>Something that bears little heat, in a phase of that stage.</summary>
+    private static Formula Heated(int row) =>
+        Some.Lines(ProductForm.Balm, "lavender-oil 1", "jojoba-oil") with
+        {
+            Phases = [new("A", "Here", Some.Catalogue.Rules.Stages[row].Stage)],
+        };
+
+    private static double Linalool(Assessment a) => (double)a.Resolved.SumOf(["Linalool"]).High;
+
+    private static bool NamesLinalool(Assessment a) => IngredientList.Eu(a.Resolved).Allergens.Any(allergen => allergen.Inci == "Linalool");
+
+    private static ListedIngredient Listed(Assessment a, string inci) =>
+        IngredientList.Eu(a.Resolved).Items.Single(item => item.Inci == inci);
+
+    /// <summary>A mix of beeswax whose firmness lies nearest to where a band begins.</summary>
+    private static Border BandBorder(int band)
+    {
+        var from = Some.Catalogue.Rules.Texture.Bands[band].FromFirmness;
+        var percent = Enumerable
+            .Range(1, 600)
+            .Select(tenth => tenth / 10m)
+            .MinBy(wax => Math.Abs(Some.FirmnessAt(20, ("beeswax", wax), ("jojoba-oil", 100m - wax)) - from));
+        return new Border(
+            $"texture/bands/{band}/fromFirmness",
+            Side.From,
+            Some.Formula(ProductForm.Balm, ("beeswax", percent), ("jojoba-oil", null)),
+            a => a.Firmness.At(20).Firmness,
+            a => a.Firmness.BandAt(20) == Some.Catalogue.Rules.Texture.Bands[band].Band
+        );
+    }
+}
