@@ -10,8 +10,7 @@ public class BorderTests
     private static readonly (string Paths, string HeldBy)[] Figures =
     [
         ("antioxidants/suggestedPercent", "FindingExampleTests: its fix cures"),
-        ("claims/negationWithin", "ClaimTests.A_no_reaches_three_words_and_no_further"),
-        ("climates/", "OutlookTests: the climates as they are named"),
+        ("climates/", "temperatures that a maker chooses by name"),
         ("emulsifiers/rinseOffPercentTo", "words of a finding"),
         ("feel/greasePerPowder", "OutlookTests: feel adds up"),
         ("feel/dragPerSolid", "OutlookTests: feel adds up"),
@@ -21,9 +20,6 @@ public class BorderTests
         ("feel/dryOilPercent", "FindingExampleTests: its fix cures"),
         ("intake/units/", "IntakeLineTests: NIST Handbook 44"),
         ("intake/numberWords/", "IntakeLineTests"),
-        ("intake/sureScore", "IntakeLineTests: names that are and are not taken for sure"),
-        ("intake/nameScore", "IntakeLineTests: names that are and are not taken for sure"),
-        ("intake/claimWithin", "IntakeBorderTests"),
         ("intake/fewestDrops", "IntakeLineTests: the range of drops"),
         ("intake/mostDrops", "IntakeLineTests: the range of drops"),
         ("label/usualOpenMonths", "LabelTests: months once opened"),
@@ -32,10 +28,9 @@ public class BorderTests
         ("months/warmFactor", "KeepingValueTests"),
         ("months/ironFactor", "KeepingValueTests"),
         ("months/botanicalFactor", "KeepingValueTests"),
-        ("names/likelyScore", "IntakeLineTests: names that are and are not offered"),
         ("pouring/meltAboveClearCelsius", "with meltCelsius: the hotter of the two"),
         ("preservation/offeredPercent", "FindingExampleTests: its fix cures"),
-        ("scale/", "WeighSheetTests.Borders"),
+        ("scale/dilutions/", "WeighSheetTests: a dilution that can be weighed"),
         ("settling/agglomerateMicrometres", "CoolingAndSettlingTests: Stokes"),
         ("settling/dispersedMicrometres", "CoolingAndSettlingTests: Stokes"),
         ("settling/roomCelsius", "CoolingAndSettlingTests: Newton"),
@@ -58,6 +53,7 @@ public class BorderTests
         .Concat(RuleBorders.Mixing)
         .Concat(RuleBorders.Labels)
         .Concat(RuleBorders.Texture)
+        .Concat(RuleBorders.Reading)
         .Concat(RowBorders.Windows)
         .Concat(RowBorders.Limits)
         .Concat(RowBorders.Groups)

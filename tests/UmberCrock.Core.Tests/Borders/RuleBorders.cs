@@ -1,5 +1,9 @@
+using System.Collections.Immutable;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Intake;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Printing;
 using UmberCrock.Core.Topics.Doses;
 using UmberCrock.Core.Topics.Emulsions;
 using UmberCrock.Core.Topics.Keeping;
@@ -305,6 +309,59 @@ internal static class RuleBorders
                 Severity.Note
             ),
         ];
+
+    public static IEnumerable<Border> Reading =>
+        [
+            new(
+                "intake/sureScore",
+                Side.From,
+                Balm,
+                a => IngredientMatcher.For(a.Resolved.Catalogue).Find("golden river jojoba oil")[0].Score,
+                a => Read(a, "10 g golden river jojoba oil").Lines[0].Ingredient is not null
+            ),
+            new("intake/nameScore", Side.From, Balm, _ => 1, a => Read(a, "jojoba oil").Lines.Length == 1),
+            new(
+                "intake/claimWithin",
+                Side.Above,
+                Balm,
+                _ => 0.03,
+                a => Read(a, "Makes 100 g\nbeeswax 20 g\njojoba oil 77 g").Findings.Any(finding => finding.Code == FindingCodes.IntakeTotal)
+            ),
+            new(
+                "names/likelyScore",
+                Side.From,
+                Balm,
+                a => IngredientMatcher.For(a.Resolved.Catalogue).Find("golden river jojoba oil")[0].Score,
+                a =>
+                    IngredientMatcher
+                        .For(a.Resolved.Catalogue)
+                        .Find("golden river jojoba oil")
+                        .Any(match => match.Ingredient.Slug == "jojoba-oil")
+            ),
+            new("claims/negationWithin", Side.Above, Balm, _ => 3, a => Problems(a, "Never once made with honey").Length > 0) { Step = 1 },
+            // Half a gram of scent on a scale that shows a tenth: five steps.
+            new("scale/leastSteps", Side.Below, Weighed, _ => 5, a => WeighedFindings(a).Contains(FindingCodes.Unweighable)) { Step = 1 },
+            // 12.34 g are shown as 12.3: 0.04 of 12.34.
+            new(
+                "scale/noticeablePercent",
+                Side.Above,
+                Weighed,
+                _ => (double)(4m / 12.34m),
+                a => WeighedFindings(a).Contains(FindingCodes.Rounding)
+            ),
+        ];
+
+    private static Formula Weighed => Some.Lines(ProductForm.Balm, "lavender-oil 0.5", "beeswax 12.34", "jojoba-oil");
+
+    private static IntakeReport Read(Assessment a, string text) =>
+        IntakeReader.Read(text, a.Resolved.Catalogue, a.Resolved.Settings, new IntakeOptions());
+
+    private static ImmutableArray<ClaimProblem> Problems(Assessment a, string text) => ClaimCheck.Of(text, a.Resolved);
+
+    private static IEnumerable<string> WeighedFindings(Assessment a) =>
+        WeighSheet
+            .Of(a.Resolved.Formula, a.Resolved.Catalogue, a.Resolved.Settings, new WeighRequest(100m, [], 0m, 0.1m, 0m))
+            .Findings.Select(finding => finding.Code);
 
     private static Formula Soft => Some.Lines(ProductForm.Stick, "beeswax 17", "jojoba-oil") with { Climate = new Climate(5, 30) };
 
