@@ -18,6 +18,9 @@ internal static class FindingWords
                 .Select(group => group.Key),
         ]);
 
+    /// <summary>The same names in the middle of a sentence: the first starts small as well.</summary>
+    public static string NamesWithin(ResolvedFormula resolved, IEnumerable<int> lines) => Small(Names(resolved, lines));
+
     /// <summary>Joins names for a sentence; all but the first start small.</summary>
     public static string Join(IReadOnlyList<string> names) =>
         names.Count switch

@@ -39,7 +39,7 @@ internal static class PolarFindings
         yield return new Finding(
             FindingCodes.PolarNotSoluble,
             Severity.Caution,
-            $"Oil does not hold {FindingWords.Names(resolved, lines)}",
+            $"Oil does not hold {FindingWords.NamesWithin(resolved, lines)}",
             $"{Two(polar).Percent} water-loving; {Two(polar * rules.EmulsifierPerPolar).Percent} emulsifier would hold it, there "
                 + $"is {Two(emulsifier).Percent}.",
             "It does not dissolve in oil: a liquid weeps out in drops, a powder sinks and stays gritty.",

@@ -92,7 +92,7 @@ internal static class RancidityFindings
             if (resolved.Catalogue.Find(slug) is not { } other || slug == resolved.Ingredients[line].Slug)
                 continue;
             edits.Add(new ReplaceIngredient(line, slug));
-            yield return new Fix($"{other.Name.Split('(')[0].Trim()} instead", null, [.. edits]);
+            yield return new Fix($"{other.Name} instead", null, [.. edits]);
         }
     }
 }

@@ -35,7 +35,7 @@ internal static class PowderFindings
             FindingCodes.PowderOverload,
             Severity.Caution,
             "More powder than the fat can wet",
-            $"{FindingWords.Names(resolved, powders)} take up {Two(wants)} parts of oil; there are {Two(holds)}.",
+            $"{FindingWords.Names(resolved, powders)} {(powders.Length == 1 ? "takes" : "take")} up {Two(wants)} parts of oil; there are {Two(holds)}.",
             "A powder that is not wetted clumps, drags and crumbles out.",
             resolved.Rules.Powders.Source,
             powders,
@@ -52,10 +52,15 @@ internal static class PowderFindings
         if (powders.Any(line => resolved.Formula.Lines[line].IsBalance))
             yield break;
         foreach (var part in new[] { (1m + share) / 2m, share })
-            yield return FixBuilder.SetAll(
-                resolved,
-                $"Ease powders to {Two(resolved.PercentOf(powders) * part)}",
-                [.. powders.Select(line => (line, Math.Round(resolved.Totals.Percents[line] * part, 1, MidpointRounding.ToZero)))]
-            );
+        {
+            // Down to a tenth; what division leaves behind the sixth decimal is no tenth less.
+            ImmutableArray<(int Line, decimal Percent)> doses =
+            [
+                .. powders.Select(line =>
+                    (line, Math.Round(Math.Round(resolved.Totals.Percents[line] * part, 6), 1, MidpointRounding.ToZero))
+                ),
+            ];
+            yield return FixBuilder.SetAll(resolved, $"Ease powders to {Two(doses.Sum(dose => dose.Percent))}", doses);
+        }
     }
 }
