@@ -8,10 +8,10 @@ using UmberCrock.Core.Topics.Doses;
 namespace UmberCrock.Web.Api;
 
 /// <summary>An ingredient in a list.</summary>
-public sealed record IngredientSummary(string Slug, string Name, IngredientClass Class, string Role, InciName Inci);
+internal sealed record IngredientSummary(string Slug, string Name, IngredientClass Class, string Role, InciName Inci);
 
 /// <summary>A page of a list of ingredients.</summary>
-public sealed record IngredientPage(ImmutableArray<IngredientSummary> Items, int Total, int Offset, int Limit)
+internal sealed record IngredientPage(ImmutableArray<IngredientSummary> Items, int Total, int Offset, int Limit)
 {
     /// <summary>Cuts a page out of all that were found.</summary>
     public static IngredientPage Of(IReadOnlyList<Ingredient> found, int offset, int limit) =>

@@ -7,7 +7,7 @@ using UmberCrock.Core.Topics.Doses;
 namespace UmberCrock.Web.Bench;
 
 /// <summary>What the bench's keys mean as edits.</summary>
-public static class BenchEdits
+internal static class BenchEdits
 {
     private const decimal StartingPercentWithoutWindow = 1m;
 

@@ -15,19 +15,19 @@ using UmberCrock.Web.Drawing;
 namespace UmberCrock.Web.Bench;
 
 /// <summary>A line of the ledger.</summary>
-public sealed record LineView(int Index, EvaluatedLine Line, Hatch Hatch, string Grams, DoseGauge Gauge, string State, string StateClass);
+internal sealed record LineView(int Index, EvaluatedLine Line, Hatch Hatch, string Grams, DoseGauge Gauge, string State, string StateClass);
 
 /// <summary>A phase of the ledger.</summary>
-public sealed record PhaseView(Phase Phase, string Hint, string Percent, string Grams, IReadOnlyList<LineView> Lines);
+internal sealed record PhaseView(Phase Phase, string Hint, string Percent, string Grams, IReadOnlyList<LineView> Lines);
 
 /// <summary>A fix on a button: what it says, and the edits it sends.</summary>
-public sealed record FixView(string Title, string? Effect, string Edits, string? GhostCurve);
+internal sealed record FixView(string Title, string? Effect, string Edits, string? GhostCurve);
 
 /// <summary>A finding beside its button.</summary>
-public sealed record FindingView(Finding Finding, FixView? Fix);
+internal sealed record FindingView(Finding Finding, FixView? Fix);
 
 /// <summary>Everything the bench shows of one formula.</summary>
-public sealed record BenchView
+internal sealed record BenchView
 {
     /// <summary>The formula as kept.</summary>
     public required KeptFormula Kept { get; init; }

@@ -8,10 +8,10 @@ using UmberCrock.Web.Drawing;
 namespace UmberCrock.Web.Bench;
 
 /// <summary>One of two formulas side by side: what it is called, and what the core says of it.</summary>
-public sealed record ComparedSide(string Title, Formula Formula, EvaluationResult Evaluation, FormulaCost Cost);
+internal sealed record ComparedSide(string Title, Formula Formula, EvaluationResult Evaluation, FormulaCost Cost);
 
 /// <summary>An ingredient's dose in both, on a scale of <see cref="Width"/> px that all rows share.</summary>
-public sealed record ComparedDose(string Name, Hatch Hatch, DoseChange Change, double? Before, double? After)
+internal sealed record ComparedDose(string Name, Hatch Hatch, DoseChange Change, double? Before, double? After)
 {
     /// <summary>Length of the scale, px.</summary>
     public const double Width = 190;
@@ -21,7 +21,7 @@ public sealed record ComparedDose(string Name, Hatch Hatch, DoseChange Change, d
 }
 
 /// <summary>A finding of either: the worst severity, its title, and where it is found.</summary>
-public sealed record ComparedFinding(string Severity, string Title, bool Before, bool After)
+internal sealed record ComparedFinding(string Severity, string Title, bool Before, bool After)
 {
     /// <summary>Findings of both; one is the same in both when its code is and it is about one ingredient at least that it was about
     /// before, or about the whole formula. Those of the second come first, as it orders them.</summary>
@@ -52,10 +52,10 @@ public sealed record ComparedFinding(string Severity, string Title, bool Before,
 }
 
 /// <summary>A feel in both.</summary>
-public sealed record ComparedFeel(string Word, double Before, double After);
+internal sealed record ComparedFeel(string Word, double Before, double After);
 
 /// <summary>Two formulas side by side.</summary>
-public sealed record CompareView(
+internal sealed record CompareView(
     ComparedSide Before,
     ComparedSide After,
     IReadOnlyList<string> Words,

@@ -9,10 +9,10 @@ using UmberCrock.Web.Drawing;
 namespace UmberCrock.Web.Bench;
 
 /// <summary>Another reading of a line: its key, what it is, and the text the line then has.</summary>
-public sealed record ReadingChoice(string Key, string Words, string Text);
+internal sealed record ReadingChoice(string Key, string Words, string Text);
 
 /// <summary>A line of the recipe as the page shows it.</summary>
-public sealed record IntakeRow
+internal sealed record IntakeRow
 {
     /// <summary>Its number in the text, from 1.</summary>
     public required int Number { get; init; }
@@ -52,7 +52,7 @@ public sealed record IntakeRow
 /// <param name="Whiskers">From the lightest sum to the heaviest, px.</param>
 /// <param name="Sum">The sum, px.</param>
 /// <param name="Off">True when they disagree.</param>
-public sealed record SumScale(
+internal sealed record SumScale(
     decimal Low,
     decimal High,
     (double From, double To)? Claim,
@@ -66,7 +66,7 @@ public sealed record SumScale(
 }
 
 /// <summary>A recipe as it was read, laid out.</summary>
-public sealed record IntakeView(IntakeReport Report, string Text, string Pasted, IReadOnlyList<IntakeRow> Rows, SumScale? Sum)
+internal sealed record IntakeView(IntakeReport Report, string Text, string Pasted, IReadOnlyList<IntakeRow> Rows, SumScale? Sum)
 {
     private const double BarHalf = 66;
     private const int MostChoices = 2;

@@ -18,7 +18,7 @@ namespace UmberCrock.Web.Bench;
 /// <param name="Size">Its size.</param>
 /// <param name="SmallestType">Its smallest type, mm.</param>
 /// <param name="Refusal">Why it cannot be laid out.</param>
-public sealed record LabelProof(HtmlString? Drawing, LabelSize Size, double SmallestType, string? Refusal)
+internal sealed record LabelProof(HtmlString? Drawing, LabelSize Size, double SmallestType, string? Refusal)
 {
     /// <summary>Widest and highest it is drawn, px.</summary>
     private const double Widest = 450,
@@ -39,10 +39,10 @@ public sealed record LabelProof(HtmlString? Drawing, LabelSize Size, double Smal
 /// <param name="Words">As it is printed.</param>
 /// <param name="Chosen">True when the formula declares it.</param>
 /// <param name="BrokenBy">What is in it that breaks it; empty when it holds.</param>
-public sealed record Declaration(string Property, string Words, bool Chosen, string BrokenBy);
+internal sealed record Declaration(string Property, string Words, bool Chosen, string BrokenBy);
 
 /// <summary>All that the label's page says of a formula.</summary>
-public sealed record LabelView
+internal sealed record LabelView
 {
     /// <summary>The choices.</summary>
     public required LabelPlan Plan { get; init; }

@@ -18,7 +18,7 @@ namespace UmberCrock.Web.Bench;
 /// <param name="Predicted">Its band in the room.</param>
 /// <param name="Own">What is found of it and not of every rung, worst first.</param>
 /// <param name="Observed">What was found of it; null when nothing is kept.</param>
-public sealed record RungView(
+internal sealed record RungView(
     int Index,
     Rung Rung,
     bool IsMiddle,
@@ -43,10 +43,10 @@ public sealed record RungView(
 }
 
 /// <summary>A line of the weigh sheets: what each rung's test takes of an ingredient.</summary>
-public sealed record LadderWeight(string Name, ImmutableArray<decimal> Grams, bool Differs);
+internal sealed record LadderWeight(string Name, ImmutableArray<decimal> Grams, bool Differs);
 
 /// <summary>A ladder laid out: its rungs from most of the raised line to least, and what to weigh.</summary>
-public sealed record LadderView(
+internal sealed record LadderView(
     string Raised,
     string Lowered,
     IReadOnlyList<Finding> Shared,

@@ -18,7 +18,7 @@ namespace UmberCrock.Web.Bench;
 /// <param name="Facts">What each is like: its name, before and after.</param>
 /// <param name="Refusals">Why it cannot be done; empty when it can.</param>
 /// <param name="Edits">What it takes, as JSON; null when there is nothing to take.</param>
-public sealed record MakeView(
+internal sealed record MakeView(
     IReadOnlyList<string> Changes,
     IReadOnlyList<ComparedFinding> Findings,
     IReadOnlyList<(string Name, string Before, string After)> Facts,

@@ -11,7 +11,7 @@ using UmberCrock.Web.Drawing;
 namespace UmberCrock.Web.Bench;
 
 /// <summary>One feel on a scale from 0 to 10: its word, how much, and how much is too much for this kind of product.</summary>
-public sealed record FeelScale(string Word, double Value, double Most)
+internal sealed record FeelScale(string Word, double Value, double Most)
 {
     /// <summary>Length of the scale, px.</summary>
     public const double Width = 62;
@@ -24,7 +24,7 @@ public sealed record FeelScale(string Word, double Value, double Most)
 }
 
 /// <summary>How long it keeps: the words, and the bar of its fatty acids.</summary>
-public sealed record KeepingView(KeepingReport Report, string Months, string Weakest, string Schools, string Factors, FattyAcidBar? Acids)
+internal sealed record KeepingView(KeepingReport Report, string Months, string Weakest, string Schools, string Factors, FattyAcidBar? Acids)
 {
     /// <summary>"Castor oil turns first".</summary>
     public string First => $"{Weakest} turns first";
@@ -34,14 +34,14 @@ public sealed record KeepingView(KeepingReport Report, string Months, string Wea
 }
 
 /// <summary>HLB supplied against wanted, on a scale of 200 px from 0 to 20; px are null where a value is not known.</summary>
-public sealed record EmulsifierView(EmulsionReport Report, (double From, double To)? Wanted, double? Supplied, bool Off, string Words)
+internal sealed record EmulsifierView(EmulsionReport Report, (double From, double To)? Wanted, double? Supplied, bool Off, string Words)
 {
     /// <summary>Length of the scale, px.</summary>
     public const double Width = 200;
 }
 
 /// <summary>How far a powder falls, on a scale of 200 px that ends at twice what can be seen.</summary>
-public sealed record SettlingView(
+internal sealed record SettlingView(
     SettlingReport Report,
     string Name,
     double MostMillimetres,
@@ -56,7 +56,7 @@ public sealed record SettlingView(
 }
 
 /// <summary>What a formula will be like beside its melt: feel, keeping, emulsifier and powders.</summary>
-public sealed record OutlookView(IReadOnlyList<FeelScale> Feel, KeepingView? Keeping, EmulsifierView? Emulsifier, SettlingView? Settling)
+internal sealed record OutlookView(IReadOnlyList<FeelScale> Feel, KeepingView? Keeping, EmulsifierView? Emulsifier, SettlingView? Settling)
 {
     private const double MostHlb = 20;
 

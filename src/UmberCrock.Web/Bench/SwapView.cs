@@ -10,7 +10,7 @@ namespace UmberCrock.Web.Bench;
 
 /// <summary>A candidate for a swap: its name and hatch, its dose, the band before and after, what is found anew and what no longer, and the
 /// edits that take it.</summary>
-public sealed record SwapChoice(
+internal sealed record SwapChoice(
     string Name,
     Hatch Hatch,
     string Percent,
@@ -23,7 +23,7 @@ public sealed record SwapChoice(
 );
 
 /// <summary>What can stand in for a line.</summary>
-public sealed record SwapView(string Name, string Percent, IReadOnlyList<SwapChoice> Choices)
+internal sealed record SwapView(string Name, string Percent, IReadOnlyList<SwapChoice> Choices)
 {
     /// <summary>Lays candidates out.</summary>
     public static SwapView Of(Formula formula, int line, ImmutableArray<SwapCandidate> candidates, Catalogue catalogue) =>

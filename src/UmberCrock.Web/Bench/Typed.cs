@@ -6,7 +6,7 @@ using UmberCrock.Core.Topics.Texture;
 namespace UmberCrock.Web.Bench;
 
 /// <summary>Numbers as people type them: a decimal point or comma, a per cent sign, the real minus sign.</summary>
-public static class Typed
+internal static class Typed
 {
     /// <summary>The number that was typed.</summary>
     /// <exception cref="DocumentException">It is no number; says what was wanted.</exception>

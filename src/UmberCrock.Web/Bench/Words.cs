@@ -6,7 +6,7 @@ using UmberCrock.Storage;
 namespace UmberCrock.Web.Bench;
 
 /// <summary>How the screens say the contract's words.</summary>
-public static class Words
+internal static class Words
 {
     /// <summary>A text, or its beginning where it is longer than so many letters.</summary>
     public static string Cut(string text, int letters) => text.Length > letters ? $"{text[..letters]}…" : text;

@@ -12,10 +12,10 @@ namespace UmberCrock.Web.Drawing;
 /// <param name="Band">The band.</param>
 /// <param name="Word">Its word.</param>
 /// <param name="Fits">True when the word fits between the ends.</param>
-public sealed record BandStretch(double From, double To, double FromCelsius, double ToCelsius, Band Band, string Word, bool Fits);
+internal sealed record BandStretch(double From, double To, double FromCelsius, double ToCelsius, Band Band, string Word, bool Fits);
 
 /// <summary>Finds where bands begin and end along a temperature axis.</summary>
-public static class BandStretches
+internal static class BandStretches
 {
     private const double PixelsPerLetter = 6.3;
 

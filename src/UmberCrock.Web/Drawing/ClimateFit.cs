@@ -7,7 +7,7 @@ namespace UmberCrock.Web.Drawing;
 /// <summary>How a texture suits its form along a temperature axis, inside the climate.</summary>
 /// <param name="Wanted">Stretches in a band that the form wants, px.</param>
 /// <param name="Leaves">The stretch where the texture first leaves them, going up; null where it does not.</param>
-public sealed record ClimateFit(IReadOnlyList<(double From, double To)> Wanted, BandStretch? Leaves)
+internal sealed record ClimateFit(IReadOnlyList<(double From, double To)> Wanted, BandStretch? Leaves)
 {
     /// <summary>Lays it out on an axis from 0 C.</summary>
     /// <param name="melt">The texture.</param>

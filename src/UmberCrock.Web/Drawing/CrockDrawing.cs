@@ -11,7 +11,7 @@ namespace UmberCrock.Web.Drawing;
 /// <param name="Left">Left end of its upper edge.</param>
 /// <param name="Right">Right end of its upper edge.</param>
 /// <param name="LeaderX">Where its leader starts.</param>
-public sealed record Stratum(int Line, double Top, double Height, Hatch Hatch, double Left, double Right, double LeaderX)
+internal sealed record Stratum(int Line, double Top, double Height, Hatch Hatch, double Left, double Right, double LeaderX)
 {
     /// <summary>Middle of the layer, where its leader starts.</summary>
     public double LeaderY => Top + (Height / 2);
@@ -24,10 +24,10 @@ public sealed record Stratum(int Line, double Top, double Height, Hatch Hatch, d
 /// <param name="Id">Its letter.</param>
 /// <param name="LetterY">Base line of the letter.</param>
 /// <param name="Top">Level of the tick above it; null for the first phase.</param>
-public sealed record PhaseMark(string Id, double LetterY, double? Top);
+internal sealed record PhaseMark(string Id, double LetterY, double? Top);
 
 /// <summary>The cross-section of the crock: strata stacked from the floor, in ledger order from the top.</summary>
-public sealed record CrockDrawing
+internal sealed record CrockDrawing
 {
     private const double InsetOfLeader = 10;
     private const double LeastGapOfLetters = 18;

@@ -1,7 +1,7 @@
 namespace UmberCrock.Web.Drawing;
 
 /// <summary>The crock's outline: a thrown jar, narrowing to its foot. All coordinates in px of the bench's drawing.</summary>
-public static class CrockShape
+internal static class CrockShape
 {
     /// <summary>Level of 100 %.</summary>
     public const double FillY = 206;

@@ -5,7 +5,7 @@ using UmberCrock.Core.Topics.Doses;
 namespace UmberCrock.Web.Drawing;
 
 /// <summary>What marks the dose on its gauge.</summary>
-public enum DoseMarker
+internal enum DoseMarker
 {
     /// <summary>Round umber bead: inside.</summary>
     Bead,
@@ -21,13 +21,13 @@ public enum DoseMarker
 }
 
 /// <summary>A number under the gauge.</summary>
-public sealed record GaugeNumber(double X, string Text, bool IsLimit);
+internal sealed record GaugeNumber(double X, string Text, bool IsLimit);
 
 /// <summary>
 /// The dose gauge: a linear track from 0. A hard limit sits at 84 % of it, so that all limit posts stand in one column; without one
 /// the window's top sits at 70 %.
 /// </summary>
-public sealed record DoseGauge
+internal sealed record DoseGauge
 {
     /// <summary>Length of the track, px.</summary>
     public const double Width = 166;

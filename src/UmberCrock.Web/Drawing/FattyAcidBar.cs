@@ -3,7 +3,7 @@ using UmberCrock.Core.Materials;
 namespace UmberCrock.Web.Drawing;
 
 /// <summary>Which part of the bar an acid belongs to.</summary>
-public enum AcidKind
+internal enum AcidKind
 {
     /// <summary>No double bond.</summary>
     Saturated,
@@ -16,10 +16,10 @@ public enum AcidKind
 }
 
 /// <summary>A stretch of the bar.</summary>
-public sealed record AcidStretch(double X, double Width, string Name, double Percent, AcidKind Kind);
+internal sealed record AcidStretch(double X, double Width, string Name, double Percent, AcidKind Kind);
 
 /// <summary>Fatty acids as one bar of 392 px: saturated, with one double bond, with more.</summary>
-public sealed record FattyAcidBar(IReadOnlyList<AcidStretch> Stretches, double Sum)
+internal sealed record FattyAcidBar(IReadOnlyList<AcidStretch> Stretches, double Sum)
 {
     /// <summary>Length of the bar, px.</summary>
     public const double Width = 392;

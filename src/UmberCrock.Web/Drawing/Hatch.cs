@@ -4,7 +4,7 @@ using UmberCrock.Core.Materials;
 namespace UmberCrock.Web.Drawing;
 
 /// <summary>The hatch that stands for a kind of material; its name is part of the pattern's id and of a style class.</summary>
-public enum Hatch
+internal enum Hatch
 {
     /// <summary>Close 45-degree lines.</summary>
     Wax,
@@ -26,7 +26,7 @@ public enum Hatch
 }
 
 /// <summary>Names and patterns of hatches.</summary>
-public static class Hatches
+internal static class Hatches
 {
     /// <summary>All of them, in the order of the legend.</summary>
     public static IReadOnlyList<Hatch> All { get; } = Enum.GetValues<Hatch>();

@@ -6,7 +6,7 @@ namespace UmberCrock.Web.Drawing;
 /// <param name="Least">Left end, percent.</param>
 /// <param name="Most">Right end, percent.</param>
 /// <param name="Marks">Percents that are written.</param>
-public sealed record ListAxis(double Least, double Most, IReadOnlyList<double> Marks)
+internal sealed record ListAxis(double Least, double Most, IReadOnlyList<double> Marks)
 {
     /// <summary>Length, px.</summary>
     public const double Width = 222;

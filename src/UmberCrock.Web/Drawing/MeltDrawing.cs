@@ -9,7 +9,7 @@ namespace UmberCrock.Web.Drawing;
 /// <param name="MostSolidPercent">Top of the solid axis.</param>
 /// <param name="Right">Right end of the drawing area.</param>
 /// <param name="Base">Its base line.</param>
-public sealed record MeltScale(double HottestCelsius, double MostSolidPercent, double Right, double Base)
+internal sealed record MeltScale(double HottestCelsius, double MostSolidPercent, double Right, double Base)
 {
     /// <summary>Left end of the drawing area, px.</summary>
     public const double Left = 26;
@@ -36,7 +36,7 @@ public sealed record MeltScale(double HottestCelsius, double MostSolidPercent, d
 
 /// <summary>A bead on the curve: its place, temperature in C, the band's word and the solid percent; whether the band suits, and the
 /// temperature is of the climate.</summary>
-public sealed record MeltBead(
+internal sealed record MeltBead(
     double X,
     double Y,
     double Celsius,
@@ -47,7 +47,7 @@ public sealed record MeltBead(
 );
 
 /// <summary>A melt chart.</summary>
-public sealed record MeltDrawing
+internal sealed record MeltDrawing
 {
     private static readonly double[] ReadCelsius = [20, 25, 30, 35];
 

@@ -6,7 +6,7 @@ namespace UmberCrock.Web.Drawing;
 /// A value inside its published range: brackets are the range, the bead is the value that is used. An own value is a diamond, joined to
 /// the ring of the catalogue's. Px on a track of 158.
 /// </summary>
-public sealed record RangeGauge(
+internal sealed record RangeGauge(
     double Low,
     double High,
     double Value,

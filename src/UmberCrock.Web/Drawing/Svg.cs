@@ -4,7 +4,7 @@ using System.Text;
 namespace UmberCrock.Web.Drawing;
 
 /// <summary>Numbers and paths as SVG writes them.</summary>
-public static class Svg
+internal static class Svg
 {
     /// <summary>A coordinate with at most one decimal and a point.</summary>
     public static string N(double value) => value.ToString("0.#", CultureInfo.InvariantCulture);

@@ -5,10 +5,10 @@ using UmberCrock.Core.Topics.Texture;
 namespace UmberCrock.Web.Drawing;
 
 /// <summary>A stretch of the strip. Style: "in" the climate, "out" of it, or "left" what the form wants.</summary>
-public sealed record StripStretch(double From, double To, string Word, bool Fits, string Style);
+internal sealed record StripStretch(double From, double To, string Word, bool Fits, string Style);
 
 /// <summary>The texture strip of a formula on the shelf: 0 to 40 C over 248 px, the climate between posts.</summary>
-public sealed record TextureStrip
+internal sealed record TextureStrip
 {
     /// <summary>Length, px.</summary>
     public const double Width = 248;

@@ -3,7 +3,7 @@ using UmberCrock.Core.Formulas;
 namespace UmberCrock.Web.Drawing;
 
 /// <summary>The instrument under the ledger: 99 to 101, and the words beside the sum.</summary>
-public sealed record TotalScale(double MarkerX, bool IsParked, DoseMarker Marker, string Words)
+internal sealed record TotalScale(double MarkerX, bool IsParked, DoseMarker Marker, string Words)
 {
     /// <summary>Left end of the scale, px.</summary>
     public const double Left = 10;

@@ -9,11 +9,19 @@ using UmberCrock.Web.Bench;
 namespace UmberCrock.Web.Drawing;
 
 /// <summary>The usual window of one kind of product, px on the shared axis; beads are the maker's own doses.</summary>
-public sealed record WindowLine(string Kind, double From, double To, double? Limit, IReadOnlyList<double> Doses, string Text, string Label);
+internal sealed record WindowLine(
+    string Kind,
+    double From,
+    double To,
+    double? Limit,
+    IReadOnlyList<double> Doses,
+    string Text,
+    string Label
+);
 
 /// <summary>Usage windows of an ingredient on one axis of 214 px, one line per kind of product; kinds with the same window share a
 /// line.</summary>
-public sealed record WindowAxis(IReadOnlyList<WindowLine> Lines, decimal Top)
+internal sealed record WindowAxis(IReadOnlyList<WindowLine> Lines, decimal Top)
 {
     /// <summary>Length of the axis, px.</summary>
     public const double Width = 214;

@@ -13,7 +13,7 @@ namespace UmberCrock.Web.Hosting;
 /// <param name="Certificate">A certificate of one's own (PEM or PFX); null to serve without encryption.</param>
 /// <param name="CertificateKey">Its key, where the certificate does not hold it.</param>
 /// <param name="Rules">A folder laid out as data is, whose files stand in the place of those that ship; null for none.</param>
-public sealed record LaunchOptions(
+internal sealed record LaunchOptions(
     string Host,
     int Port,
     string DataFolder,

@@ -8,7 +8,7 @@ using UmberCrock.Storage.Files;
 namespace UmberCrock.Web.Hosting;
 
 /// <summary>A request was refused before its content was looked at.</summary>
-public sealed class RefusedRequestException(int status, string detail) : Exception(detail)
+internal sealed class RefusedRequestException(int status, string detail) : Exception(detail)
 {
     /// <summary>HTTP status.</summary>
     public int Status { get; } = status;

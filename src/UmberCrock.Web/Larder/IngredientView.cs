@@ -17,10 +17,10 @@ namespace UmberCrock.Web.Larder;
 /// <param name="Used">The value that stands; null when none is known.</param>
 /// <param name="Catalogue">The catalogue's, when an own value stands in its place.</param>
 /// <param name="Gauge">Its gauge; null when no value is known.</param>
-public sealed record KnownValue(IngredientProperty Property, Quantity? Used, Quantity? Catalogue, RangeGauge? Gauge);
+internal sealed record KnownValue(IngredientProperty Property, Quantity? Used, Quantity? Catalogue, RangeGauge? Gauge);
 
 /// <summary>Everything the page of an ingredient shows.</summary>
-public sealed record IngredientView
+internal sealed record IngredientView
 {
     private static readonly Climate Neat = new(5m, 30m);
 

@@ -12,7 +12,7 @@ namespace UmberCrock.Web.Larder;
 /// <param name="Origin">One origin.</param>
 /// <param name="Without">An allergen source it must not bring.</param>
 /// <param name="Show">"stock" for what is in the larder, "own" for the maker's own, else all.</param>
-public sealed record LarderFilter(string? Find, string? OfClass, string? Origin, string? Without, string? Show)
+internal sealed record LarderFilter(string? Find, string? OfClass, string? Origin, string? Without, string? Show)
 {
     /// <summary>True when nothing narrows it.</summary>
     public bool IsEmpty =>
@@ -32,13 +32,13 @@ public sealed record LarderFilter(string? Find, string? OfClass, string? Origin,
 }
 
 /// <summary>A line of the larder.</summary>
-public sealed record LarderLine(Ingredient Ingredient, Hatch Hatch, string Melts, string Keeps, string Stock, int Uses, string Marks);
+internal sealed record LarderLine(Ingredient Ingredient, Hatch Hatch, string Melts, string Keeps, string Stock, int Uses, string Marks);
 
 /// <summary>A lot that needs a look.</summary>
-public sealed record LotLine(Lot Lot, Ingredient Ingredient, LotState State, string Text);
+internal sealed record LotLine(Lot Lot, Ingredient Ingredient, LotState State, string Text);
 
 /// <summary>The larder as a list.</summary>
-public sealed record LarderView(
+internal sealed record LarderView(
     IReadOnlyList<LarderLine> Lines,
     int Total,
     int Own,
@@ -98,7 +98,7 @@ public sealed record LarderView(
 }
 
 /// <summary>How lots are said.</summary>
-public static class LotWords
+internal static class LotWords
 {
     /// <summary>A lot with its state in words.</summary>
     public static LotLine LineOf(Lot lot, Ingredient ingredient, DateOnly today)

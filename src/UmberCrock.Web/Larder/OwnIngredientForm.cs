@@ -9,11 +9,11 @@ using UmberCrock.Core.Units;
 namespace UmberCrock.Web.Larder;
 
 /// <summary>A value as its row of fields shows it.</summary>
-public sealed record TypedValue(string Value, string Low, string High, string Source);
+internal sealed record TypedValue(string Value, string Low, string High, string Source);
 
 /// <summary>The fields of an own ingredient, as typed. What they do not show (fatty acids, melting species) is copied from
 /// another.</summary>
-public sealed record OwnIngredientForm
+internal sealed record OwnIngredientForm
 {
     /// <summary>Name.</summary>
     public string Name { get; init; } = "";

@@ -1,7 +1,7 @@
 namespace UmberCrock.Web.Larder;
 
 /// <summary>Ratios as people say them.</summary>
-public static class RatioWords
+internal static class RatioWords
 {
     private const int LargestPart = 5;
 

@@ -6,7 +6,7 @@ using UmberCrock.Core.Units;
 namespace UmberCrock.Web.Larder;
 
 /// <summary>Fields as people type them: what is wrong is collected by field, and what was typed can be shown again.</summary>
-public sealed class TypedFields(IFormCollection form)
+internal sealed class TypedFields(IFormCollection form)
 {
     private readonly List<DocumentProblem> problems = [];
 

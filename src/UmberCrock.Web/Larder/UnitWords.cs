@@ -1,7 +1,7 @@
 namespace UmberCrock.Web.Larder;
 
 /// <summary>Units as the screens say them.</summary>
-public static class UnitWords
+internal static class UnitWords
 {
     /// <summary>A unit: degrees with their sign, iodine with its subscript; a bare number for HLB.</summary>
     public static string Of(string unit) =>

@@ -15,7 +15,7 @@ using UmberCrock.Web.Hosting;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>One formula on the bench. Every change is posted here, kept, and answered with the bench as it then stands.</summary>
-public sealed class BenchModel(
+internal sealed class BenchModel(
     FormulaStore store,
     RevisionStore revisions,
     LarderStore larder,

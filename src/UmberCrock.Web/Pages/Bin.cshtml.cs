@@ -6,7 +6,7 @@ using UmberCrock.Storage;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>The bin: what was deleted in the last 30 days, each brought back by one press.</summary>
-public sealed class BinModel(BinStore bin, TimeProvider clock) : PageModel
+internal sealed class BinModel(BinStore bin, TimeProvider clock) : PageModel
 {
     /// <summary>So many are shown at once.</summary>
     public const int PageSize = 100;

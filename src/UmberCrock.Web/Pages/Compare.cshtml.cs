@@ -10,10 +10,10 @@ using UmberCrock.Web.Bench;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>A revision in the list: number 0 is the formula as it stands on the bench.</summary>
-public sealed record RevisionLine(int Number, string Name, string When, string Words);
+internal sealed record RevisionLine(int Number, string Name, string When, string Words);
 
 /// <summary>The revisions of a formula, and any two of them, or another formula, side by side.</summary>
-public sealed class CompareModel(FormulaStore store, RevisionStore revisions, LotStore lots, Knowledge knowledge, TimeProvider clock)
+internal sealed class CompareModel(FormulaStore store, RevisionStore revisions, LotStore lots, Knowledge knowledge, TimeProvider clock)
     : PageModel
 {
     /// <summary>Number of the formula as it stands.</summary>

@@ -11,7 +11,7 @@ using UmberCrock.Web.Hosting;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>Copies of the data file and the way back to one; everything as one file, and such a file opened.</summary>
-public sealed class CopiesModel : PageModel
+internal sealed class CopiesModel : PageModel
 {
     private readonly Copies copies;
     private readonly DataHouse house;

@@ -8,7 +8,7 @@ using UmberCrock.Storage;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>How the predictions for one formula are computed: equations, values and their sources.</summary>
-public sealed class HowModel(FormulaStore store, Knowledge knowledge) : PageModel
+internal sealed class HowModel(FormulaStore store, Knowledge knowledge) : PageModel
 {
     /// <summary>The formula.</summary>
     public KeptFormula Kept { get; private set; } = null!;

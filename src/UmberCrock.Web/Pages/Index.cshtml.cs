@@ -9,7 +9,7 @@ using UmberCrock.Web.Shelf;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>The shelf: what formulas there are, what state each is in, and the ways to start one.</summary>
-public sealed class IndexModel(FormulaStore store, BinStore bin, ShelfKeeper shelf, Knowledge knowledge) : PageModel
+internal sealed class IndexModel(FormulaStore store, BinStore bin, ShelfKeeper shelf, Knowledge knowledge) : PageModel
 {
     private const int MostPages = 100_000;
 

@@ -12,7 +12,7 @@ using UmberCrock.Web.Larder;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>One ingredient: everything known laid out for reading, own values, lots.</summary>
-public sealed class IngredientModel(LarderStore larder, LotStore lots, FormulaStore formulas, Knowledge knowledge, TimeProvider clock)
+internal sealed class IngredientModel(LarderStore larder, LotStore lots, FormulaStore formulas, Knowledge knowledge, TimeProvider clock)
     : PageModel
 {
     /// <summary>What is shown.</summary>

@@ -12,7 +12,7 @@ using UmberCrock.Web.Hosting;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>Takes a recipe in: pasted, read line by line, corrected, put on the bench. Its state is the text itself.</summary>
-public sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : PageModel
+internal sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : PageModel
 {
     /// <summary>A recipe is not longer than this, letters.</summary>
     public const int LongestText = 200_000;

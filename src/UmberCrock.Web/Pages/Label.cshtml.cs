@@ -17,7 +17,7 @@ namespace UmberCrock.Web.Pages;
 
 /// <summary>One formula's label: its list with how sure the order is, its claims judged, what the region asks for, and the label itself to
 /// scale. What is chosen is kept.</summary>
-public sealed class LabelModel(FormulaStore store, LabelStore labels, LotStore lots, Knowledge knowledge, IWebHostEnvironment host)
+internal sealed class LabelModel(FormulaStore store, LabelStore labels, LotStore lots, Knowledge knowledge, IWebHostEnvironment host)
     : PageModel
 {
     /// <summary>The word of a size that is typed.</summary>

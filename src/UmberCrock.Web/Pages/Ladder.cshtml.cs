@@ -13,7 +13,7 @@ namespace UmberCrock.Web.Pages;
 
 /// <summary>A ladder of small tests around a formula: what to expect of each rung, what to weigh, what was found, and which becomes the
 /// next revision.</summary>
-public sealed class LadderModel(FormulaStore store, LadderStore ladders, BinStore bin, Knowledge knowledge) : PageModel
+internal sealed class LadderModel(FormulaStore store, LadderStore ladders, BinStore bin, Knowledge knowledge) : PageModel
 {
     private const int UsualRungs = 5;
     private const decimal SmallestTest = 1m;

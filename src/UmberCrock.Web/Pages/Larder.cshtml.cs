@@ -12,7 +12,7 @@ using UmberCrock.Web.Larder;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>The larder: every ingredient there is, found as one types; what is in stock; own ones in and out as files.</summary>
-public sealed class LarderModel(LarderStore larder, LotStore lots, FormulaStore formulas, Knowledge knowledge, TimeProvider clock)
+internal sealed class LarderModel(LarderStore larder, LotStore lots, FormulaStore formulas, Knowledge knowledge, TimeProvider clock)
     : PageModel
 {
     /// <summary>What is shown.</summary>

@@ -6,7 +6,7 @@ using UmberCrock.Storage;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>One formula's stability notes and plan of checks, to read and to print.</summary>
-public sealed class NotesModel(FormulaStore store, Knowledge knowledge) : PageModel
+internal sealed class NotesModel(FormulaStore store, Knowledge knowledge) : PageModel
 {
     /// <summary>The formula.</summary>
     public KeptFormula Kept { get; private set; } = null!;

@@ -7,7 +7,7 @@ using UmberCrock.Storage;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>A row that cannot be read: saved as it is, or taken out.</summary>
-public sealed class OddModel(UnreadableStore rows) : PageModel
+internal sealed class OddModel(UnreadableStore rows) : PageModel
 {
     /// <summary>The row as a file.</summary>
     public async Task<IActionResult> OnGetAsync(string? kind, string? key) =>

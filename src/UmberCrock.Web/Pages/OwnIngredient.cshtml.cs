@@ -11,7 +11,7 @@ using UmberCrock.Web.Larder;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>Makes an own ingredient, blank or from another; changes one, or takes it out.</summary>
-public sealed class OwnIngredientModel(LarderStore larder, Knowledge knowledge) : PageModel
+internal sealed class OwnIngredientModel(LarderStore larder, Knowledge knowledge) : PageModel
 {
     /// <summary>What the fields show.</summary>
     public OwnIngredientForm Fields { get; private set; } = null!;

@@ -8,7 +8,7 @@ namespace UmberCrock.Web.Pages;
 
 /// <summary>What a phone sees that opened the address of the code: one press, and it is known.</summary>
 [EnableRateLimiting(GuessLimit.Name)]
-public sealed class PairModel : PageModel
+internal sealed class PairModel : PageModel
 {
     private readonly Pairing pairing;
     private readonly HouseCertificate certificate;

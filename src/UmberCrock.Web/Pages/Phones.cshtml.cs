@@ -7,7 +7,7 @@ using UmberCrock.Web.Labels;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>Phones beside the stove: letting one in by a key that works once, those that are known, and taking one off.</summary>
-public sealed class PhonesModel : PageModel
+internal sealed class PhonesModel : PageModel
 {
     private readonly Pairing pairing;
     private readonly AccessKeeper keeper;
@@ -36,7 +36,7 @@ public sealed class PhonesModel : PageModel
     internal PhoneDoor? Shut => listener.Open is null && Known.Count > 0 ? keeper.State.Door : null;
 
     /// <summary>Addresses of this computer.</summary>
-    public IReadOnlyList<string> Addresses => PhoneListener.Addresses();
+    public IReadOnlyList<string> Addresses { get; } = PhoneListener.Addresses();
 
     /// <summary>The address with its key, while one waits.</summary>
     public string? PairUrl => pairing.Waiting?.Url;
@@ -60,7 +60,7 @@ public sealed class PhonesModel : PageModel
     public DateTimeOffset Now => clock.GetUtcNow();
 
     /// <summary>Shows them.</summary>
-    public void OnGet() { }
+    public IActionResult OnGet() => Page();
 
     /// <summary>How many are known: the page that shows the code asks, to see when the phone has come in.</summary>
     public IActionResult OnGetCount() => Content(Known.Count.ToString(System.Globalization.CultureInfo.InvariantCulture), "text/plain");

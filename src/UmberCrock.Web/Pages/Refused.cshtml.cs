@@ -7,7 +7,7 @@ namespace UmberCrock.Web.Pages;
 
 /// <summary>What a person sees when a request was refused and no page of its own says so: why, what was typed, and what to do.</summary>
 [IgnoreAntiforgeryToken]
-public sealed class RefusedModel : PageModel
+internal sealed class RefusedModel : PageModel
 {
     private const int MostFields = 60;
 

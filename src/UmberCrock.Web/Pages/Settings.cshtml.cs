@@ -12,10 +12,10 @@ using UmberCrock.Web.Larder;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>A container as its row shows it.</summary>
-public sealed record ContainerFields(string Name, string Millilitres, string Fill);
+internal sealed record ContainerFields(string Name, string Millilitres, string Fill);
 
 /// <summary>The maker's choices: which law holds, where practitioners disagree, and what stands on the table.</summary>
-public sealed class SettingsModel(SettingStore store, Knowledge knowledge) : PageModel
+internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : PageModel
 {
     private const int SpareRows = 2;
 

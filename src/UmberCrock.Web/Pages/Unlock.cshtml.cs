@@ -8,7 +8,7 @@ namespace UmberCrock.Web.Pages;
 
 /// <summary>Asks a device for the passphrase.</summary>
 [EnableRateLimiting(GuessLimit.Name)]
-public sealed class UnlockModel : PageModel
+internal sealed class UnlockModel : PageModel
 {
     private readonly AccessKeeper keeper;
 

@@ -11,7 +11,7 @@ using UmberCrock.Web.Bench;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>One formula's weigh sheet: a batch in grams or for containers, in steps of the maker's scale; to read and to print.</summary>
-public sealed class WeighModel(FormulaStore store, Knowledge knowledge) : PageModel
+internal sealed class WeighModel(FormulaStore store, Knowledge knowledge) : PageModel
 {
     private const int MostContainers = 10_000;
     private const decimal MostOverrun = 300m;

@@ -4,7 +4,7 @@ using UmberCrock.Core.Formulas;
 namespace UmberCrock.Web.Shelf;
 
 /// <summary>A formula to start from.</summary>
-public static class NewFormula
+internal static class NewFormula
 {
     /// <summary>A formula with phases ready and one carrier oil that takes what is left to 100.</summary>
     /// <exception cref="DocumentException">The name is empty or too long, or a choice is not one of those offered.</exception>

@@ -12,7 +12,7 @@ namespace UmberCrock.Web.Shelf;
 /// Lays the shelf out. What was evaluated once is remembered by formula and version, for as long as what is known and the maker's choices
 /// stay the same.
 /// </summary>
-public sealed class ShelfKeeper(FormulaStore store, Knowledge knowledge, TimeProvider clock)
+internal sealed class ShelfKeeper(FormulaStore store, Knowledge knowledge, TimeProvider clock)
 {
     private const int MostLines = 250;
     private const int MostVerdicts = 20_000;

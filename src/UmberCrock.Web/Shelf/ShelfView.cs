@@ -5,7 +5,7 @@ using UmberCrock.Web.Drawing;
 namespace UmberCrock.Web.Shelf;
 
 /// <summary>A formula on the shelf.</summary>
-public sealed record ShelfLine(
+internal sealed record ShelfLine(
     long Id,
     string Name,
     string Kind,
@@ -27,7 +27,7 @@ public sealed record ShelfLine(
 /// <param name="Show">The one verdict that is shown; null for all.</param>
 /// <param name="Page">Which stretch, from 0.</param>
 /// <param name="HasMore">True when there are more behind it.</param>
-public sealed record ShelfView(
+internal sealed record ShelfView(
     IReadOnlyList<ShelfLine> Lines,
     IReadOnlyList<Storage.UnreadableRow> Odd,
     int Total,

@@ -5,7 +5,7 @@ using UmberCrock.Web.Drawing;
 namespace UmberCrock.Web.Shelf;
 
 /// <summary>The crock of a shelf line: layers summed by hatch, true heights, 40 px for 100 percent.</summary>
-public sealed record SmallCrock(IReadOnlyList<(double Top, double Height, Hatch Hatch)> Layers)
+internal sealed record SmallCrock(IReadOnlyList<(double Top, double Height, Hatch Hatch)> Layers)
 {
     private const double FloorY = 56.5;
     private const double FullHeight = 40;

@@ -6,7 +6,8 @@ namespace UmberCrock.Core.Tests.Borders;
 /// <summary>Every threshold of data/rules, just below, at and just above it.</summary>
 public class BorderTests
 {
-    /// <summary>Figures that are no thresholds: they go into an equation, a dose that is offered, or a plan, whose tests are named.</summary>
+    /// <summary>Figures that are no thresholds: they go into an equation, a dose that is offered, or a plan, whose tests are
+    /// named.</summary>
     private static readonly (string Paths, string HeldBy)[] Figures =
     [
         ("antioxidants/suggestedPercent", "FindingExampleTests: its fix cures"),

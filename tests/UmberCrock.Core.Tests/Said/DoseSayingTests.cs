@@ -43,12 +43,14 @@ public class DoseSayingTests
     [Theory]
     [InlineData(
         "beeswax 15, preservative-phenoxyethanol-ethylhexylglycerin 1.2, jojoba-oil",
-        "stop: Phenoxyethanol is 0.11 over its limit\nThe most allowed here is 1.00 %, counted at the most that its sources may hold (1.10).\n"
+        "stop: Phenoxyethanol is 0.11 over its limit\nThe most allowed here is 1.00 %, counted at the most that its sources may "
+            + "hold (1.10).\n"
             + "lines 1\n- Set to 1.08: 1 to 1.08"
     )]
     [InlineData(
         "zinc-oxide 15, zinc-oxide-coated 15, castor-oil",
-        "stop: Zinc Oxide is 4.85 over its limit\nThe most allowed here is 25.00 %, counted at the most that its sources may hold (29.85).\n"
+        "stop: Zinc Oxide is 4.85 over its limit\nThe most allowed here is 25.00 %, counted at the most that its sources may "
+            + "hold (29.85).\n"
             + "lines 0, 1\n- Zinc Oxide to 25.00: 0 to 12.56, 1 to 12.56"
     )]
     [InlineData(
@@ -63,7 +65,8 @@ public class DoseSayingTests
     )]
     [InlineData(
         "tea-tree-oil 0.8, jojoba-oil, tea-tree-oil 0.6",
-        "stop: Tea tree oil is 0.40 over its limit\nThe most that may be used here is 1.00 %.\nlines 0, 2\n- Set to 1.00: 0 to 0.57, 2 to 0.42"
+        "stop: Tea tree oil is 0.40 over its limit\nThe most that may be used here is 1.00 %.\nlines 0, 2\n- Set to 1.00: 0 to "
+            + "0.57, 2 to 0.42"
     )]
     [InlineData("tea-tree-oil 1, jojoba-oil", "nothing")]
     public void Hard_limits(string lines, string said) =>

@@ -71,7 +71,8 @@ public class MixingSayingTests
         Saying
             .Of(Rinsed("beeswax 8, sorbitan-oleate 15, lanolin 10, sunflower-oil-high-oleic"), FindingCodes.EmulsifierMismatch)
             .ShouldBe(
-                "caution: The emulsifier is too oil-loving\nIt supplies HLB 4.3; the oils want 7.8 (known for 100 % of them). Within 2.5 it "
+                "caution: The emulsifier is too oil-loving\nIt supplies HLB 4.3; the oils want 7.8 (known for 100 % of them). "
+                    + "Within 2.5 it "
                     + "works.\nlines 1\n- Trade 5.00 for polysorbate 60: 1 to 10, 5 polysorbate-60 in A\n"
                     + "- Add 7.50 polysorbate 60: 7.5 polysorbate-60 in A"
             );

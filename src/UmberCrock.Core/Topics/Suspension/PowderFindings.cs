@@ -35,7 +35,8 @@ internal static class PowderFindings
             FindingCodes.PowderOverload,
             Severity.Caution,
             "More powder than the fat can wet",
-            $"{FindingWords.Names(resolved, powders)} {(powders.Length == 1 ? "takes" : "take")} up {Two(wants)} parts of oil; there are {Two(holds)}.",
+            $"{FindingWords.Names(resolved, powders)} {(powders.Length == 1 ? "takes" : "take")} up {Two(wants)} parts of oil; "
+                + $"there are {Two(holds)}.",
             "A powder that is not wetted clumps, drags and crumbles out.",
             resolved.Rules.Powders.Source,
             powders,
