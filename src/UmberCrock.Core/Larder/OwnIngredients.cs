@@ -1,9 +1,10 @@
 using System.Collections.Immutable;
+using System.Globalization;
 using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using System.Text.RegularExpressions;
+using System.Text.Json.Serialization.Metadata;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
@@ -14,7 +15,7 @@ namespace UmberCrock.Core.Larder;
 /// Documents of a maker's own ingredients (docs/formats/ingredients.schema.json): the members are those of the catalogue's own files, each
 /// value with its source in full.
 /// </summary>
-public static partial class OwnIngredients
+public static class OwnIngredients
 {
     /// <summary>The format that is read and written.</summary>
     public const string Format = "umber-crock/ingredients";
@@ -110,12 +111,11 @@ public static partial class OwnIngredients
 
     private static Ingredient? ReadOne(JsonElement row, string pointer, Catalogue catalogue, List<DocumentProblem> problems)
     {
+        var members = row.ValueKind == JsonValueKind.Object ? JsonObject.Create(row)! : null;
         try
         {
-            var members =
-                row.ValueKind == JsonValueKind.Object
-                    ? JsonObject.Create(row)!
-                    : throw new DocumentException(pointer, "must be an object.");
+            if (members is null)
+                throw new DocumentException(pointer, "must be an object.");
             if (members["slug"] is null && members["name"] is JsonValue name && name.TryGetValue<string>(out var text))
                 members["slug"] = SlugOf(text);
             var ingredient = members.Deserialize<Ingredient>(DataFiles.Reading(MaterialsJson.Default))!;
@@ -126,7 +126,13 @@ public static partial class OwnIngredients
         }
         catch (JsonException refused)
         {
-            problems.Add(new DocumentProblem(pointer + PointerOf(refused.Path), ReasonOf(refused.Message)));
+            var steps = StepsOf(refused.Path);
+            problems.Add(
+                new DocumentProblem(
+                    string.Concat(steps.Prepend(pointer).Select((step, at) => at == 0 ? step : $"/{step}")),
+                    ReasonAt(members, steps)
+                )
+            );
         }
         catch (DocumentException refused)
         {
@@ -136,28 +142,35 @@ public static partial class OwnIngredients
         return null;
     }
 
-    /// <summary>A JSON pointer for the path the reader reports ("$.species[0].family").</summary>
-    private static string PointerOf(string? path) =>
-        (path ?? "$")
-            .TrimStart('$')
-            .Replace("['", ".", StringComparison.Ordinal)
-            .Replace("']", "", StringComparison.Ordinal)
-            .Replace('.', '/')
-            .Replace('[', '/')
-            .Replace("]", "", StringComparison.Ordinal);
+    /// <summary>The steps of a path the reader reports: "$.species[0].family" is species, 0, family.</summary>
+    private static string[] StepsOf(string? path) => (path ?? "").Split(['.', '[', ']', '\'', '$'], StringSplitOptions.RemoveEmptyEntries);
 
-    private static string ReasonOf(string message)
+    /// <summary>What is wrong at a place, by the shapes the document is read with.</summary>
+    private static string ReasonAt(JsonNode? node, string[] steps)
     {
-        if (MissingPattern().Match(message) is { Success: true } missing)
-            return $"lacks {missing.Groups["name"].Value}.";
-        if (UnknownPattern().Match(message) is { Success: true } unknown)
-            return $"has a member \"{unknown.Groups["name"].Value}\" that is not known here.";
-        return "is not what belongs here: another kind of value is wanted.";
+        var shapes = DataFiles.Reading(MaterialsJson.Default);
+        var shape = shapes.GetTypeInfo(typeof(Ingredient));
+        foreach (var step in steps)
+        {
+            var type =
+                shape.Kind == JsonTypeInfoKind.Object
+                    ? shape.Properties.FirstOrDefault(property => property.Name == step)?.PropertyType
+                    : shape.ElementType;
+            if (type is null)
+                return $"has a member \"{step}\" that is not known here.";
+            shape = shapes.GetTypeInfo(type);
+            node =
+                node is JsonArray list && int.TryParse(step, CultureInfo.InvariantCulture, out var at) && at < list.Count ? list[at]
+                : node is JsonObject members ? members[step]
+                : null;
+        }
+
+        var missing =
+            shape.Kind == JsonTypeInfoKind.Object && node is JsonObject here
+                ? shape
+                    .Properties.Where(property => property.IsRequired && !here.ContainsKey(property.Name))
+                    .Select(property => property.Name)
+                : [];
+        return missing.Any() ? $"lacks {string.Join(", ", missing)}." : "is not what belongs here: another kind of value is wanted.";
     }
-
-    [GeneratedRegex("including: (?<name>[^.]*)", RegexOptions.NonBacktracking | RegexOptions.ExplicitCapture)]
-    private static partial Regex MissingPattern();
-
-    [GeneratedRegex("JSON property '(?<name>[^']*)'", RegexOptions.NonBacktracking | RegexOptions.ExplicitCapture)]
-    private static partial Regex UnknownPattern();
 }
