@@ -56,6 +56,9 @@ public static class FindingCodes
     /// <summary>Water-loving, and nothing holds it.</summary>
     public const string PolarNotSoluble = "polar-not-soluble";
 
+    /// <summary>Two oils that do not mix at room temperature.</summary>
+    public const string Immiscible = "immiscible";
+
     /// <summary>In a stage hotter than it bears.</summary>
     public const string StageTooHot = "stage-too-hot";
 
@@ -188,6 +191,7 @@ public static class FindingCodes
         new(WetUseUnpreserved, [Severity.Caution], "Used wet, or holding what draws water, with no preservative."),
         new(AntioxidantMissing, [Severity.Caution], "Polyunsaturated oils with no antioxidant to slow their turning rancid."),
         new(AntioxidantNotPreservative, [Severity.Caution, Severity.Note], "A preservative is wanted and there is only an antioxidant."),
+        new(Immiscible, [Severity.Caution], "Two oils that do not dissolve in each other, with too little of a third to join them."),
         new(PolarNotSoluble, [Severity.Caution], "A polar liquid or powder that the oil phase cannot dissolve or hold."),
         new(
             EmulsifierMissing,

@@ -158,6 +158,9 @@ internal static class RuleBorders
                 _ => 0.5,
                 FindingCodes.PolarNotSoluble
             ),
+            new("immiscible/percentFrom", Side.From, Parting("mineral-oil"), _ => 2, FindingCodes.Immiscible),
+            // Two of castor oil, and three of jojoba oil.
+            new("immiscible/bridgePerPart", Side.Below, Parting("mineral-oil 65", "jojoba-oil"), _ => 1.5, FindingCodes.Immiscible),
             new(
                 "powders/wettableShare",
                 Side.Above,
@@ -362,6 +365,8 @@ internal static class RuleBorders
         WeighSheet
             .Of(a.Resolved.Formula, a.Resolved.Catalogue, a.Resolved.Settings, new WeighRequest(100m, [], 0m, 0.1m, 0m))
             .Findings.Select(finding => finding.Code);
+
+    private static Formula Parting(params string[] oils) => Some.Lines(ProductForm.Balm, ["beeswax 30", "castor-oil 2", .. oils]);
 
     private static Formula Soft => Some.Lines(ProductForm.Stick, "beeswax 17", "jojoba-oil") with { Climate = new Climate(5, 30) };
 

@@ -109,6 +109,23 @@ public class MixingSayingTests
     public void What_oil_does_not_hold(string lines, string said) =>
         Saying.Of(Lines(ProductForm.Balm, lines), FindingCodes.PolarNotSoluble).ShouldBe(said);
 
+    /// <summary>
+    /// Handbook of Pharmaceutical Excipients, from memory: castor oil is practically insoluble in mineral oil unless mixed with another
+    /// vegetable oil. How much of it joins them is judged: as much as of the lesser.
+    /// </summary>
+    [Theory]
+    [InlineData(
+        "beeswax 20, castor-oil 30, mineral-oil",
+        "caution: Castor oil and mineral oil do not mix\n30.00 and 50.00 %, and 0.00 % of other oils; 30.00 % would join them.\nlines 1, 2\n"
+            + "- Squalane instead: 2 is squalane\n- Add 30.00 sunflower oil (high oleic): 30 sunflower-oil-high-oleic in A"
+    )]
+    [InlineData("beeswax 20, castor-oil 10, mineral-oil 20, olive-oil", "nothing")]
+    [InlineData("beeswax 20, castor-oil 30, squalane", "nothing")]
+    [InlineData("beeswax 20, olive-oil 10, mineral-oil", "nothing")]
+    [InlineData("beeswax 20, castor-oil 0.9, mineral-oil", "nothing")]
+    public void Oils_that_do_not_mix(string lines, string said) =>
+        Saying.Of(Lines(ProductForm.Balm, lines), FindingCodes.Immiscible).ShouldBe(said);
+
     /// <summary>Talc takes up 50 g on 100 g: 70 of it 35, and there are 30. Half of the way is 70 x (1 + 30 / 35) / 2 = 65.</summary>
     [Theory]
     [InlineData(

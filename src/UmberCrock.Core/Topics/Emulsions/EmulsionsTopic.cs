@@ -7,12 +7,18 @@ namespace UmberCrock.Core.Topics.Emulsions;
 public static class EmulsionsTopic
 {
     internal static Topic Topic { get; } =
-        new([new(a => PolarFindings.Find(a.Resolved)), new(EmulsionFindings.Find)], [EmulsionExplanation.Of]);
+        new(
+            [new(a => PolarFindings.Find(a.Resolved)), new(a => ImmiscibleFindings.Find(a.Resolved)), new(EmulsionFindings.Find)],
+            [EmulsionExplanation.Of]
+        );
 
     extension(RuleBook rules)
     {
         /// <summary>What water-loving ingredients need in oil.</summary>
         internal PolarRules Polar => rules.Of<PolarRules>();
+
+        /// <summary>Oils that do not mix.</summary>
+        internal ImmiscibleRules Immiscible => rules.Of<ImmiscibleRules>();
 
         /// <summary>What an emulsifier must do.</summary>
         public EmulsifierRules Emulsifiers => rules.Of<EmulsifierRules>();
