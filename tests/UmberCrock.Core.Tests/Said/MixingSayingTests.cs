@@ -116,7 +116,8 @@ public class MixingSayingTests
     [Theory]
     [InlineData(
         "beeswax 20, castor-oil 30, mineral-oil",
-        "caution: Castor oil and mineral oil do not mix\n30.00 and 50.00 %, and 0.00 % of other oils; 30.00 % would join them.\nlines 1, 2\n"
+        "caution: Castor oil and mineral oil do not mix\n30.00 and 50.00 %, and 0.00 % of other oils; 30.00 % would join "
+            + "them.\nlines 1, 2\n"
             + "- Squalane instead: 2 is squalane\n- Add 30.00 sunflower oil (high oleic): 30 sunflower-oil-high-oleic in A"
     )]
     [InlineData("beeswax 20, castor-oil 10, mineral-oil 20, olive-oil", "nothing")]
