@@ -50,7 +50,8 @@ public class LabelSayingTests
         Warnings(Filtered, Region.Us)
             .ShouldBe(
                 "Not tested for sun protection. Use a tested sunscreen, clothes and shade. (it is worn in the sun or holds a UV filter)\n"
-                    + $"{General}\nZinc oxide and titanium dioxide: for a white finish, not for sun protection. (it holds zinc oxide (non-nano))\n"
+                    + $"{General}\nZinc oxide and titanium dioxide: for a white finish, not for sun protection. "
+                    + "(it holds zinc oxide (non-nano))\n"
                     + "Warning: The safety of this product has not been determined. (it stands on every label of the region)"
             );
         Warnings(Plain with { SunUse = true }).ShouldStartWith("Not tested for sun protection.");
@@ -96,7 +97,8 @@ public class LabelSayingTests
         IngredientList.Us(Resolved(Lines("lavender-oil 0.3, beeswax 20, jojoba-oil"))).Allergens.ShouldBeEmpty();
     }
 
-    /// <summary>Regulation (EC) 1223/2009 Article 19(1)(c), from memory: a date up to 30 months, else how long it keeps once opened.</summary>
+    /// <summary>Regulation (EC) 1223/2009 Article 19(1)(c), from memory: a date up to 30 months, else how long it keeps once
+    /// opened.</summary>
     [Theory]
     [InlineData(
         "beeswax 20, sunflower-oil 30, jojoba-oil",
@@ -143,7 +145,8 @@ public class LabelSayingTests
         Saying
             .Of(Filtered, FindingCodes.SunscreenUntested)
             .ShouldBe(
-                "caution: Sun protection is unknown\nWhat the zinc or titanium does on skin cannot be worked out from its percentage.\nlines 0"
+                "caution: Sun protection is unknown\n"
+                    + "What the zinc or titanium does on skin cannot be worked out from its percentage.\nlines 0"
             );
         Saying
             .Of(Plain with { SunUse = true }, FindingCodes.SunscreenUntested)
