@@ -23,12 +23,12 @@ public class BorderTests
         ("intake/numberWords/", "IntakeLineTests"),
         ("intake/fewestDrops", "IntakeLineTests: the range of drops"),
         ("intake/mostDrops", "IntakeLineTests: the range of drops"),
-        ("label/usualOpenMonths", "LabelTests: months once opened"),
-        ("label/gramsPerOunce", "LabelPlanTests: ounces (International Yard and Pound Agreement, 1959)"),
-        ("months/antioxidantFactor", "KeepingValueTests"),
-        ("months/warmFactor", "KeepingValueTests"),
-        ("months/ironFactor", "KeepingValueTests"),
-        ("months/botanicalFactor", "KeepingValueTests"),
+        ("label/usualOpenMonths", "a stand-in where no life once opened is known; every shipped ingredient has one"),
+        ("label/gramsPerOunce", "the application's label tests: 15 g are 0.53 oz (International Yard and Pound Agreement, 1959)"),
+        ("months/antioxidantFactor", "KeepingSayingTests: months by hand"),
+        ("months/warmFactor", "KeepingSayingTests: months by hand"),
+        ("months/ironFactor", "KeepingSayingTests: months by hand"),
+        ("months/botanicalFactor", "KeepingSayingTests: months by hand"),
         ("pouring/meltAboveClearCelsius", "with meltCelsius: the hotter of the two"),
         ("preservation/offeredPercent", "FindingExampleTests: its fix cures"),
         ("scale/dilutions/", "WeighSheetTests: a dilution that can be weighed"),
@@ -38,8 +38,8 @@ public class BorderTests
         ("settling/pourAboveSetCelsius", "CoolingAndSettlingTests: Newton"),
         ("settling/coolingPerMinute", "CoolingAndSettlingTests: Newton"),
         ("stability/plan/", "OutlookTests: the plan of looks"),
-        ("texture/skinCelsius", "SolidFatTests"),
-        ("texture/undercoolingCelsius", "CoolingAndSettlingTests"),
+        ("texture/skinCelsius", "the temperature at which solids on skin are read"),
+        ("texture/undercoolingCelsius", "in the sum of pouring/additionCelsius, whose border stands here"),
         ("texture/strengths/", "TradeFactTests: fitted to the facts"),
         ("texture/powders/", "TradeFactTests: fitted to the facts"),
         ("texture/powderExceptions/", "TradeFactTests: fitted to the facts"),
@@ -99,6 +99,16 @@ public class BorderTests
             .ToHashSet(StringComparer.Ordinal);
         All.Keys.Where(path => !known.Contains(path)).ShouldBeEmpty();
         Figures.Where(figure => !known.Any(path => path.StartsWith(figure.Paths, StringComparison.Ordinal))).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void What_is_said_to_hold_a_figure_is_there()
+    {
+        var there = typeof(BorderTests).Assembly.GetTypes().Select(type => type.Name).ToHashSet(StringComparer.Ordinal);
+        Figures
+            .SelectMany(figure => figure.HeldBy.Split([' ', ':', ',', '.'], StringSplitOptions.RemoveEmptyEntries))
+            .Where(word => word.EndsWith("Tests", StringComparison.Ordinal) && !there.Contains(word))
+            .ShouldBeEmpty();
     }
 
     private static IEnumerable<string> Numbers(JsonNode? node, string path) =>
