@@ -38,6 +38,9 @@ public sealed class DataFiles
     /// <summary>Names of all files, in order.</summary>
     public IReadOnlyList<string> Names { get; }
 
+    /// <summary>Names of those that a folder of one's own holds; none for the shipped ones.</summary>
+    internal IReadOnlySet<string> Own { get; private init; } = new HashSet<string>();
+
     /// <summary>Members that name a source by its key.</summary>
     internal static IReadOnlyList<string> SourceMembers { get; } = ["source", "fattyAcidsSource", "speciesSource"];
 
@@ -55,7 +58,10 @@ public sealed class DataFiles
             );
         return new(Shipped.Names.Union(own.Keys, StringComparer.Ordinal), name =>
             own.TryGetValue(name, out var file) ? File.ReadAllText(file) : Embedded(name)
-        );
+        )
+        {
+            Own = own.Keys.ToHashSet(StringComparer.Ordinal),
+        };
     }
 
     /// <summary>The text of a file.</summary>

@@ -27,12 +27,17 @@ internal interface IRules<TSelf>
 /// type names its file, which is read
 /// when it is first asked for.
 /// </summary>
-public sealed class RuleBook(DataFiles files)
+/// <param name="files">The files that are read.</param>
+/// <param name="others">Rules that stand for those whose file is not the folder's own; null to read all from the files.</param>
+public sealed class RuleBook(DataFiles files, RuleBook? others = null)
 {
     internal const string Folder = "data/rules/";
     private readonly ConcurrentDictionary<Type, object> rules = new();
 
     /// <summary>The rules of a type.</summary>
     internal T Of<T>()
-        where T : class, IRules<T> => (T)rules.GetOrAdd(typeof(T), static (_, files) => files.Read<T>(T.File.Path, T.File.Shapes), files);
+        where T : class, IRules<T> =>
+        others is not null && !files.Own.Contains(T.File.Path)
+            ? others.Of<T>()
+            : (T)rules.GetOrAdd(typeof(T), static (_, files) => files.Read<T>(T.File.Path, T.File.Shapes), files);
 }
