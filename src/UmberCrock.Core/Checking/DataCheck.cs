@@ -11,8 +11,8 @@ namespace UmberCrock.Core.Checking;
 
 /// <summary>One thing that is wrong with a data file.</summary>
 /// <param name="File">Its name, "data/rules/label.json".</param>
-/// <param name="Line">The line, from 1.</param>
-/// <param name="Pointer">The place, as a JSON pointer.</param>
+/// <param name="Line">The line of the file that the problem stands on, counted from 1.</param>
+/// <param name="Pointer">The place of the problem in the document, as a JSON pointer (RFC 6901).</param>
 /// <param name="Reason">What is wrong, and what is known.</param>
 public sealed record DataProblem(string File, int Line, string Pointer, string Reason)
 {

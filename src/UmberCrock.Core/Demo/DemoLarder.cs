@@ -8,11 +8,11 @@ namespace UmberCrock.Core.Demo;
 
 /// <summary>What stands in the larder of the invented rowing club's maker (data/demo/larder.json).</summary>
 /// <param name="Lots">Lots, their days counted from today.</param>
-/// <param name="Corrections">The maker's own values.</param>
-/// <param name="Own">The maker's own ingredients.</param>
+/// <param name="Corrections">Values that the demo's maker measured and set in place of the catalogue's.</param>
+/// <param name="Own">Ingredients that the demo's maker entered by hand.</param>
 public sealed record DemoLarder(ImmutableArray<Lot> Lots, ImmutableArray<Correction> Corrections, ImmutableArray<Ingredient> Own)
 {
-    /// <summary>Reads it as of a day.</summary>
+    /// <summary>Reads the demo's larder, its days counted back from a day.</summary>
     public static DemoLarder Read(DateOnly today)
     {
         var file = JsonSerializer.Deserialize<LarderFile>(DataFiles.Shipped.Text("data/demo/larder.json"), ContractJson.Options)!;

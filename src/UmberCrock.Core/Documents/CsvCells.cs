@@ -9,11 +9,11 @@ public static class CsvCells
 {
     private const string Runs = "=+-@\t\r";
 
-    /// <summary>A cell as it is written.</summary>
+    /// <summary>A cell of a CSV file so written that no spreadsheet takes it for an equation.</summary>
     public static string Written(string cell) =>
         (cell.Length > 0 && Runs.Contains(cell[0]) && !IsNumber(cell)) || LooksWritten(cell) ? $"'{cell}" : cell;
 
-    /// <summary>A cell as it was meant.</summary>
+    /// <summary>A cell of a CSV file as it was meant, without the mark that guards it.</summary>
     public static string Read(string cell) => LooksWritten(cell) ? cell[1..] : cell;
 
     private static bool LooksWritten(string cell) => cell.Length > 1 && cell[0] == '\'' && (Runs.Contains(cell[1]) || cell[1] == '\'');

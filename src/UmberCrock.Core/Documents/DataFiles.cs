@@ -35,7 +35,7 @@ public sealed class DataFiles
     /// <summary>The files that ship with the application.</summary>
     public static DataFiles Shipped { get; } = new(Home.GetManifestResourceNames(), Embedded);
 
-    /// <summary>Names of all files, in order.</summary>
+    /// <summary>Names of all data files that can be read, in order.</summary>
     public IReadOnlyList<string> Names { get; }
 
     /// <summary>Names of those that a folder of one's own holds; none for the shipped ones.</summary>
@@ -64,7 +64,7 @@ public sealed class DataFiles
         };
     }
 
-    /// <summary>The text of a file.</summary>
+    /// <summary>The text of the data file of that name.</summary>
     public string Text(string name) => text(name);
 
     /// <summary>How documents of the contract are read, over code made at build time.</summary>

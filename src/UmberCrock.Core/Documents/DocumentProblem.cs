@@ -26,7 +26,7 @@ public sealed class DocumentException : Exception
                     new DocumentProblem("/", $"And {problems.Count - MostProblems} more."),
                 ];
 
-    /// <summary>Refuses for one reason.</summary>
+    /// <summary>Refuses a document for one reason at one place.</summary>
     public DocumentException(string pointer, Message reason)
         : this([new DocumentProblem(pointer, reason)]) { }
 

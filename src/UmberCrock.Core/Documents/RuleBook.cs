@@ -34,7 +34,7 @@ public sealed class RuleBook(DataFiles files, RuleBook? others = null)
     internal const string Folder = "data/rules/";
     private readonly ConcurrentDictionary<Type, object> rules = new();
 
-    /// <summary>The rules of a type.</summary>
+    /// <summary>The rules of a type, read from their file when first asked for.</summary>
     internal T Of<T>()
         where T : class, IRules<T> =>
         others is not null && !files.Own.Contains(T.File.Path)

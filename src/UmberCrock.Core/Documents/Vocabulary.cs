@@ -10,6 +10,8 @@ public static class Vocabulary
         where T : struct, Enum => Words<T>.ByValue[value];
 
     /// <summary>Finds the enum member for a word of the contract; false when the word is not one of them.</summary>
+    /// <param name="word">The word as documents write it.</param>
+    /// <param name="value">What the word means, when it is known.</param>
     public static bool TryParse<T>(string? word, out T value)
         where T : struct, Enum
     {

@@ -14,19 +14,19 @@ using UmberCrock.Core.Topics.Texture;
 
 namespace UmberCrock.Core.Evaluation;
 
-/// <summary>A line with its dose placed.</summary>
-/// <param name="Phase">Id of its phase.</param>
-/// <param name="Ingredient">Slug.</param>
-/// <param name="Name">Name on screen.</param>
-/// <param name="Inci">EU name.</param>
-/// <param name="Class">Kind of raw material.</param>
-/// <param name="Role">What it does.</param>
-/// <param name="Balance">True for the balance line.</param>
-/// <param name="Percent">Weight percent.</param>
+/// <summary>A line of an evaluated formula, its dose set against window and limit.</summary>
+/// <param name="Phase">Id of the phase that the line stands in.</param>
+/// <param name="Ingredient">Slug of the line's ingredient in the catalogue.</param>
+/// <param name="Name">What the line's ingredient is called on screen.</param>
+/// <param name="Inci">Name of the line's ingredient on an EU ingredient list.</param>
+/// <param name="Class">Class of the line's raw material: wax, oil, butter and so on.</param>
+/// <param name="Role">What the line's ingredient does in the formula, in a few words.</param>
+/// <param name="Balance">True for the line that fills the formula up to 100 %.</param>
+/// <param name="Percent">Weight percent of the line in the whole formula.</param>
 /// <param name="MinPercent">Lower end of the working window, or null.</param>
 /// <param name="MaxPercent">Upper end of the working window, or null.</param>
 /// <param name="HardLimitPercent">Hard limit on the ingredient, or null.</param>
-/// <param name="Place">Where the dose stands.</param>
+/// <param name="Place">Where the line's dose stands against window and limit.</param>
 /// <param name="Sources">The documents behind window and limit.</param>
 public sealed record EvaluatedLine(
     string Phase,
@@ -47,7 +47,7 @@ public sealed record EvaluatedLine(
 /// <summary>Density of the blend, g/mL; null when an ingredient's is not known.</summary>
 public sealed record DensityReport(double? GramsPerMillilitre);
 
-/// <summary>The ingredient list in both dialects.</summary>
+/// <summary>The ingredient list of a formula in the EU and in the US dialect.</summary>
 public sealed record LabelReport(IngredientList Eu, IngredientList Us)
 {
     /// <summary>The list in the dialect of a region.</summary>
@@ -59,10 +59,10 @@ public sealed record LabelReport(IngredientList Eu, IngredientList Us)
 /// </summary>
 public sealed record EvaluationResult
 {
-    /// <summary>Sum of all lines, weight percent.</summary>
+    /// <summary>Sum of all lines of the evaluated formula, weight percent.</summary>
     public required decimal Total { get; init; }
 
-    /// <summary>The worst of the findings.</summary>
+    /// <summary>What the worst of the findings makes of the formula.</summary>
     public required Verdict Verdict { get; init; }
 
     /// <summary>Every line with its dose placed.</summary>
@@ -74,16 +74,16 @@ public sealed record EvaluationResult
     /// <summary>What may be declared: vegan, nut-free and so on.</summary>
     public required Declares Declares { get; init; }
 
-    /// <summary>Melt and texture.</summary>
+    /// <summary>Melt curve, bands and firmness of the evaluated formula.</summary>
     public required MeltReport Melt { get; init; }
 
-    /// <summary>How it feels on skin.</summary>
+    /// <summary>How the evaluated formula feels on skin, by the ratings of its ingredients.</summary>
     public required FeelReport Feel { get; init; }
 
     /// <summary>Fatty acids, and how long it keeps.</summary>
     public required KeepingReport Keeping { get; init; }
 
-    /// <summary>Density.</summary>
+    /// <summary>Density of the evaluated formula at 20 C.</summary>
     public required DensityReport Density { get; init; }
 
     /// <summary>Emulsifier and HLB; null when there is neither emulsifier nor call for one.</summary>
@@ -92,12 +92,12 @@ public sealed record EvaluationResult
     /// <summary>How powders sink; null when none would.</summary>
     public SettlingReport? Settling { get; init; }
 
-    /// <summary>Ingredient list.</summary>
+    /// <summary>Ingredient lists that the evaluated formula asks for.</summary>
     public required LabelReport Label { get; init; }
 
-    /// <summary>Method: not derived yet.</summary>
+    /// <summary>The method of making that follows from the formula; null: none is derived yet.</summary>
     public ImmutableArray<JsonObject> Method { get; init; } = [];
 
-    /// <summary>Stability notes.</summary>
+    /// <summary>What to expect of the formula in store, and when to look at it.</summary>
     public required StabilityReport Stability { get; init; }
 }

@@ -23,6 +23,9 @@ public static class Evaluator
     public const int MostFindings = 250;
 
     /// <summary>Evaluates a formula; of more than <see cref="MostFindings"/> findings the worst are told.</summary>
+    /// <param name="formula">The formula, as its document states it.</param>
+    /// <param name="catalogue">The ingredients and rules it is held against.</param>
+    /// <param name="settings">The maker's choices of region and schools.</param>
     /// <exception cref="Documents.DocumentException">A line names an ingredient that the catalogue does not have.</exception>
     public static EvaluationResult Evaluate(Formula formula, Catalogue catalogue, EvaluationSettings settings)
     {
@@ -42,6 +45,9 @@ public static class Evaluator
     /// <summary>
     /// As <see cref="Evaluate"/>, its findings without fixes: for sweeps of many variants, where a fix of each would never be read.
     /// </summary>
+    /// <param name="formula">The formula, as its document states it.</param>
+    /// <param name="catalogue">The ingredients and rules it is held against.</param>
+    /// <param name="settings">The maker's choices of region and schools.</param>
     public static EvaluationResult Sweep(Formula formula, Catalogue catalogue, EvaluationSettings settings)
     {
         var assessment = new Assessment(ResolvedFormula.Of(formula, catalogue, settings));
@@ -62,6 +68,9 @@ public static class Evaluator
     public static MeltReport? MeltAfter(Fix fix) => fix.Tried?.Melt;
 
     /// <summary>Explains every prediction that applies to a formula: equations, the values under them, sources.</summary>
+    /// <param name="formula">The formula, as its document states it.</param>
+    /// <param name="catalogue">The ingredients and rules it is held against.</param>
+    /// <param name="settings">The maker's choices of region and schools.</param>
     /// <exception cref="Documents.DocumentException">A line names an ingredient that the catalogue does not have.</exception>
     public static ImmutableArray<Explanation> Explain(Formula formula, Catalogue catalogue, EvaluationSettings settings)
     {

@@ -4,11 +4,11 @@ using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Findings;
 
-/// <summary>A value that a result stands on.</summary>
-/// <param name="What">Whose it is.</param>
-/// <param name="Value">The value, with its unit.</param>
-/// <param name="Source">Where it comes from.</param>
-/// <param name="Confidence">How sure it is.</param>
+/// <summary>A value that a prediction stands on, with its source and doubt.</summary>
+/// <param name="What">What the value belongs to: an ingredient, a rule, a line.</param>
+/// <param name="Value">The value with its unit, as a person reads it.</param>
+/// <param name="Source">The document that the value was taken from.</param>
+/// <param name="Confidence">How far the value can be trusted.</param>
 public sealed record ExplainedValue(string What, Message Value, string Source, Confidence Confidence)
 {
     /// <summary>A quantity of an ingredient, with words before and after it.</summary>
@@ -18,12 +18,12 @@ public sealed record ExplainedValue(string What, Message Value, string Source, C
 
 /// <summary>How a prediction is computed: equations, the values under them for this formula, and how sure it is.</summary>
 /// <param name="Topic">Short key: melt, texture, feel, keeping, emulsifier, settling.</param>
-/// <param name="Title">Its name on screen.</param>
+/// <param name="Title">What the explained prediction is called on screen.</param>
 /// <param name="Equations">The equations, as one writes them.</param>
 /// <param name="Words">What they say, and where they come from.</param>
 /// <param name="Values">The values that count in this formula.</param>
-/// <param name="Confidence">How sure the prediction is.</param>
-/// <param name="Doubt">What it does not know.</param>
+/// <param name="Confidence">How far the explained prediction can be trusted.</param>
+/// <param name="Doubt">What the prediction cannot know, and how far off it may be.</param>
 public sealed record Explanation(
     string Topic,
     string Title,

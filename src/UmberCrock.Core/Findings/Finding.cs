@@ -13,42 +13,42 @@ public enum Severity
     /// <summary>It will probably disappoint, or needs care.</summary>
     Caution,
 
-    /// <summary>Good to know.</summary>
+    /// <summary>Good to know; nothing has to be done.</summary>
     Note,
 }
 
-/// <summary>What a formula comes to.</summary>
+/// <summary>What the findings of a formula come to, taken together.</summary>
 public enum Verdict
 {
-    /// <summary>At least one stop.</summary>
+    /// <summary>At least one finding says stop.</summary>
     Stop,
 
     /// <summary>At least one caution, no stop.</summary>
     Caution,
 
-    /// <summary>Neither.</summary>
+    /// <summary>No finding cautions and none stops.</summary>
     Clear,
 }
 
 /// <summary>A way to cure a finding: edits that can be applied as they are.</summary>
 /// <param name="Title">What it does, short: "Set to 25.00".</param>
 /// <param name="Effect">What it does to the line that gives or takes: "oil to 62.50"; null when nothing else moves.</param>
-/// <param name="Edits">The edits.</param>
+/// <param name="Edits">The edits that apply the fix, in their order.</param>
 public sealed record Fix(Message Title, Message? Effect, ImmutableArray<FormulaEdit> Edits)
 {
     /// <summary>What it leads to, where it was tried out before it was offered.</summary>
     internal Assessment? Tried { get; init; }
 }
 
-/// <summary>Something to say about a formula.</summary>
-/// <param name="Code">One of <see cref="FindingCodes"/>.</param>
-/// <param name="Severity">How much it matters.</param>
-/// <param name="Title">What, in a few words.</param>
-/// <param name="Detail">The quantity and its bound.</param>
-/// <param name="Why">The reason.</param>
-/// <param name="Source">Where the rule comes from.</param>
+/// <summary>Something that the program has to say about a formula, with reason and ways out.</summary>
+/// <param name="Code">The finding's code, one of <see cref="FindingCodes"/>.</param>
+/// <param name="Severity">How much the finding matters: stop, caution or note.</param>
+/// <param name="Title">The finding in a few words, as a heading.</param>
+/// <param name="Detail">The quantity that was found and the bound it is held against.</param>
+/// <param name="Why">Why the finding matters, in words that teach.</param>
+/// <param name="Source">The document that the finding's rule comes from.</param>
 /// <param name="Lines">Indices of the lines that cause it, ascending; empty when it is about the whole formula.</param>
-/// <param name="Fixes">Ways to cure it, best first.</param>
+/// <param name="Fixes">Ways to cure the finding, the best first.</param>
 public sealed record Finding(
     string Code,
     Severity Severity,

@@ -3,30 +3,30 @@ using System.Collections.Immutable;
 namespace UmberCrock.Core.Findings;
 
 /// <summary>A code a finding can carry, and when it does.</summary>
-/// <param name="Code">The code.</param>
-/// <param name="Severities">The severities it can have.</param>
-/// <param name="When">When it is found.</param>
+/// <param name="Code">The word that stands in documents for this kind of finding.</param>
+/// <param name="Severities">The severities that findings of this code can have.</param>
+/// <param name="When">The circumstance in which this code is found, in words.</param>
 public sealed record FindingCode(string Code, ImmutableArray<Severity> Severities, string When);
 
 /// <summary>The codes that this version can find. The contract lists more; a code joins here with the rule that finds it.</summary>
 public static class FindingCodes
 {
-    /// <summary>The percents do not make 100.</summary>
+    /// <summary>The percents of the lines do not make 100.</summary>
     public const string TotalNot100 = "total-not-100";
 
-    /// <summary>Above a hard limit.</summary>
+    /// <summary>A dose is above a legal or an industry's hard limit.</summary>
     public const string OverLimit = "over-limit";
 
-    /// <summary>Above the working window.</summary>
+    /// <summary>A dose is above what practice uses.</summary>
     public const string AboveWindow = "above-window";
 
-    /// <summary>Below the working window.</summary>
+    /// <summary>A dose is below what it takes to do its work.</summary>
     public const string BelowWindow = "below-window";
 
-    /// <summary>A group is too much together.</summary>
+    /// <summary>Ingredients of a group are too much together.</summary>
     public const string GroupOver = "group-over";
 
-    /// <summary>Burns skin in sunlight.</summary>
+    /// <summary>An oil left on the skin burns it in sunlight.</summary>
     public const string Phototoxic = "phototoxic";
 
     /// <summary>Not for this audience or zone.</summary>
@@ -38,16 +38,16 @@ public static class FindingCodes
     /// <summary>A source of allergens to be named.</summary>
     public const string AllergenSource = "allergen-source";
 
-    /// <summary>Not water-free.</summary>
+    /// <summary>The product is not free of water.</summary>
     public const string WaterPresent = "water-present";
 
-    /// <summary>Water without a preservative.</summary>
+    /// <summary>There is water in it and too little preservative.</summary>
     public const string WaterUnpreserved = "water-unpreserved";
 
     /// <summary>Used wet without a preservative.</summary>
     public const string WetUseUnpreserved = "wet-use-unpreserved";
 
-    /// <summary>Unsaturated oils unprotected.</summary>
+    /// <summary>Unsaturated oils stand without an antioxidant.</summary>
     public const string AntioxidantMissing = "antioxidant-missing";
 
     /// <summary>An antioxidant taken for a preservative.</summary>
@@ -62,22 +62,22 @@ public static class FindingCodes
     /// <summary>In a stage hotter than it bears.</summary>
     public const string StageTooHot = "stage-too-hot";
 
-    /// <summary>Plant matter left in.</summary>
+    /// <summary>Dried plant matter is left in the product.</summary>
     public const string BotanicalRaw = "botanical-raw";
 
     /// <summary>More powder than the fat can wet.</summary>
     public const string PowderOverload = "powder-overload";
 
-    /// <summary>Sun use or a UV filter.</summary>
+    /// <summary>A product for the sun, or with a UV filter, that nobody has tested.</summary>
     public const string SunscreenUntested = "sunscreen-untested";
 
-    /// <summary>Label wording of a medicine.</summary>
+    /// <summary>A text of the label speaks as of a medicine.</summary>
     public const string ClaimDrug = "claim-drug";
 
-    /// <summary>Label wording about the sun.</summary>
+    /// <summary>A text of the label promises protection from the sun.</summary>
     public const string ClaimSun = "claim-sun";
 
-    /// <summary>Label wording that is not so.</summary>
+    /// <summary>A text of the label says what is not so.</summary>
     public const string ClaimUntrue = "claim-untrue";
 
     /// <summary>Label wording that cannot be shown.</summary>
@@ -95,49 +95,49 @@ public static class FindingCodes
     /// <summary>Harder than its form wants at the cold end.</summary>
     public const string TooHardCold = "too-hard-cold";
 
-    /// <summary>Crumbles.</summary>
+    /// <summary>The product snaps or crumbles when it is used.</summary>
     public const string Brittle = "brittle";
 
-    /// <summary>Scrapes on skin.</summary>
+    /// <summary>The product scrapes over skin instead of gliding.</summary>
     public const string Drag = "drag";
 
-    /// <summary>Lies on skin.</summary>
+    /// <summary>The product lies on skin as a film of oil.</summary>
     public const string Greasy = "greasy";
 
-    /// <summary>Whitens and dries.</summary>
+    /// <summary>The product whitens and dries the skin.</summary>
     public const string Chalky = "chalky";
 
-    /// <summary>Sticks.</summary>
+    /// <summary>The product sticks to fingers and lips.</summary>
     public const string Tacky = "tacky";
 
-    /// <summary>Weeps oil.</summary>
+    /// <summary>The structure does not hold the oil, which weeps out.</summary>
     public const string OilBleed = "oil-bleed";
 
-    /// <summary>Lets go of its air.</summary>
+    /// <summary>A whipped butter lets go of its air when it is warm.</summary>
     public const string WhipCollapse = "whip-collapse";
 
-    /// <summary>May turn grainy.</summary>
+    /// <summary>Butters in it may turn grainy when they cool slowly.</summary>
     public const string GrainRisk = "grain-risk";
 
     /// <summary>Set before an addition may go in.</summary>
     public const string WindowClosed = "window-closed";
 
-    /// <summary>Cold oil sets the wax.</summary>
+    /// <summary>Something cold goes in and sets the wax at once.</summary>
     public const string SeizeRisk = "seize-risk";
 
-    /// <summary>No emulsifier.</summary>
+    /// <summary>Water and oil stand together without an emulsifier.</summary>
     public const string EmulsifierMissing = "emulsifier-missing";
 
-    /// <summary>Too little emulsifier.</summary>
+    /// <summary>There is too little emulsifier for the oil.</summary>
     public const string EmulsifierLow = "emulsifier-low";
 
     /// <summary>Emulsifier and oils do not suit.</summary>
     public const string EmulsifierMismatch = "emulsifier-mismatch";
 
-    /// <summary>A powder sinks.</summary>
+    /// <summary>A powder sinks before the product sets.</summary>
     public const string Settling = "settling";
 
-    /// <summary>Turns soon.</summary>
+    /// <summary>The oils turn sooner than the form is wanted to keep.</summary>
     public const string Rancidity = "rancidity";
 
     /// <summary>A line of a recipe that is not understood.</summary>
@@ -149,10 +149,10 @@ public static class FindingCodes
     /// <summary>The lines do not come to what the recipe claims.</summary>
     public const string IntakeTotal = "intake-total";
 
-    /// <summary>A point may have slipped.</summary>
+    /// <summary>In a pasted recipe a decimal point may have slipped.</summary>
     public const string IntakeTenfold = "intake-tenfold";
 
-    /// <summary>A range read as its middle.</summary>
+    /// <summary>In a pasted recipe a range was read as its middle.</summary>
     public const string IntakeRange = "intake-range";
 
     /// <summary>A dose that the scale cannot weigh.</summary>

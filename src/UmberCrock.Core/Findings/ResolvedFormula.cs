@@ -46,16 +46,16 @@ public sealed class ResolvedFormula
         Parts = [.. ingredients.Select((ingredient, line) => new MeltPart(ingredient, Totals.Percents[line]))];
     }
 
-    /// <summary>The formula.</summary>
+    /// <summary>The formula whose ingredients were looked up.</summary>
     public Formula Formula { get; }
 
-    /// <summary>What is known.</summary>
+    /// <summary>The catalogue that the ingredients were looked up in.</summary>
     public Catalogue Catalogue { get; }
 
-    /// <summary>The maker's choices.</summary>
+    /// <summary>The maker's choices that the formula is judged by.</summary>
     public EvaluationSettings Settings { get; }
 
-    /// <summary>The ingredient of each line.</summary>
+    /// <summary>The ingredient of each line, in the order of the lines.</summary>
     public ImmutableArray<Ingredient> Ingredients { get; }
 
     /// <summary>The exact percent of each line.</summary>
@@ -73,7 +73,10 @@ public sealed class ResolvedFormula
     /// <summary>Every ingredient once, by slug, with what all its lines hold: sums over them do not depend on the order of lines.</summary>
     public ImmutableArray<MeltPart> PartsInOrder => field.IsDefault ? field = MergeParts() : field;
 
-    /// <summary>Looks every ingredient up.</summary>
+    /// <summary>Looks up the ingredient of every line of a formula.</summary>
+    /// <param name="formula">The formula, as its document states it.</param>
+    /// <param name="catalogue">The ingredients and rules it is held against.</param>
+    /// <param name="settings">The maker's choices of region and schools.</param>
     /// <exception cref="DocumentException">A line names an ingredient that the catalogue does not have; its pointer names the
     /// line.</exception>
     public static ResolvedFormula Of(Formula formula, Catalogue catalogue, EvaluationSettings settings)
@@ -98,7 +101,7 @@ public sealed class ResolvedFormula
     public ImmutableArray<int> LinesWhere(Func<Ingredient, bool> fits) =>
         [.. Enumerable.Range(0, Ingredients.Length).Where(line => fits(Ingredients[line]))];
 
-    /// <summary>The rules, for short.</summary>
+    /// <summary>The rules of the catalogue that the formula is judged by.</summary>
     public RuleBook Rules => Catalogue.Rules;
 
     /// <summary>

@@ -3,24 +3,24 @@ namespace UmberCrock.Core.Formulas;
 /// <summary>How a mix yields to a finger, softest first.</summary>
 public enum Band
 {
-    /// <summary>Runs.</summary>
+    /// <summary>Runs out of the container at this temperature.</summary>
     Pourable,
 
-    /// <summary>Slumps, spreads at a touch.</summary>
+    /// <summary>Slumps in the jar and spreads at a touch.</summary>
     Ointment,
 
     /// <summary>Holds its shape, scoops easily.</summary>
     SoftButter,
 
-    /// <summary>Firm in the tin.</summary>
+    /// <summary>Is firm in the tin and gives to a finger.</summary>
     Balm,
 
-    /// <summary>Stands on its own and glides.</summary>
+    /// <summary>Stands on its own and glides on the skin.</summary>
     Stick,
 
-    /// <summary>Needs warmth or pressure.</summary>
+    /// <summary>Gives only to warmth or to pressure.</summary>
     HardBar,
 
-    /// <summary>Cracks instead of yielding.</summary>
+    /// <summary>Cracks or crumbles instead of yielding.</summary>
     Brittle,
 }

@@ -7,51 +7,51 @@ namespace UmberCrock.Core.Formulas;
 /// <summary>What a product is filled into.</summary>
 public enum Pack
 {
-    /// <summary>A tube that is turned up.</summary>
+    /// <summary>A tube out of which a stick is turned up.</summary>
     Tube,
 
-    /// <summary>A flat tin.</summary>
+    /// <summary>A flat tin that a finger takes from.</summary>
     Tin,
 
-    /// <summary>A jar.</summary>
+    /// <summary>A jar with a wide mouth, for what is scooped.</summary>
     Jar,
 
     /// <summary>A wrapper: the product stands by itself.</summary>
     Wrapper,
 
-    /// <summary>A bottle.</summary>
+    /// <summary>A bottle for what pours at room temperature.</summary>
     Bottle,
 
-    /// <summary>A pan, as of a compact.</summary>
+    /// <summary>A shallow pan, as of a compact, for what is picked up with a brush.</summary>
     Pan,
 }
 
 /// <summary>The most of each feel that suits a form, each from 0 to 10.</summary>
-/// <param name="Greasiness">The most grease.</param>
-/// <param name="Drag">The most drag.</param>
-/// <param name="Tack">The most tack.</param>
-/// <param name="Powderiness">The most powder.</param>
+/// <param name="Greasiness">The most grease that suits the form, from 0 to 10.</param>
+/// <param name="Drag">The most drag that suits the form, from 0 to 10.</param>
+/// <param name="Tack">The most tack that suits the form, from 0 to 10.</param>
+/// <param name="Powderiness">The most powder that suits the form, from 0 to 10.</param>
 public sealed record MostFeel(double Greasiness, double Drag, double Tack, double Powderiness);
 
 /// <summary>All that is particular to one form of product.</summary>
 public sealed record FormRow
 {
-    /// <summary>The form.</summary>
+    /// <summary>The form of product that the row is about.</summary>
     public required ProductForm Form { get; init; }
 
     /// <summary>Words in a recipe's name that tell the form, in small letters.</summary>
     public required ImmutableArray<string> Names { get; init; }
 
-    /// <summary>What it is called on a label.</summary>
+    /// <summary>What a product of the form is called on a label.</summary>
     public required string Label { get; init; }
 
-    /// <summary>Where it is usually worn.</summary>
+    /// <summary>Where a product of the form is usually worn.</summary>
     public required Zone Zone { get; init; }
 
-    /// <summary>Whether it usually stays on.</summary>
+    /// <summary>Whether a product of the form usually stays on the skin.</summary>
     public required Exposure Exposure { get; init; }
 
-    /// <summary>How it is usually made.</summary>
+    /// <summary>How a product of the form is usually made.</summary>
     public required Process Process { get; init; }
 
     /// <summary>True when it usually meets water in use.</summary>
@@ -89,9 +89,9 @@ public sealed record FormRow
 }
 
 /// <summary>The forms of product, one row each (data/forms.json), the one whose name tells most first.</summary>
-/// <param name="Forms">The rows.</param>
-/// <param name="Source">Where the figures come from.</param>
-/// <param name="Confidence">How sure they are.</param>
+/// <param name="Forms">The rows, the one whose name tells most first.</param>
+/// <param name="Source">The document that the forms' figures come from.</param>
+/// <param name="Confidence">How far the forms' figures can be trusted.</param>
 public sealed record FormRules(ImmutableArray<FormRow> Forms, string Source, Confidence Confidence) : IRules<FormRules>
 {
     /// <summary>Its file among the data files.</summary>
@@ -99,7 +99,7 @@ public sealed record FormRules(ImmutableArray<FormRow> Forms, string Source, Con
 
     static RuleFile IRules<FormRules>.File { get; } = new(Path.GetFileName(FileName), FormulasJson.Default, "data/");
 
-    /// <summary>The row of a form.</summary>
+    /// <summary>The row of a given form of product.</summary>
     /// <exception cref="InvalidOperationException">There is none.</exception>
     public FormRow Of(ProductForm form)
     {

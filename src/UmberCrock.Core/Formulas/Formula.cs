@@ -8,9 +8,9 @@ public sealed record Climate(decimal LowCelsius, decimal HighCelsius);
 /// <summary>A phase: its id (one to four letters or digits), the name the maker gave it, and when it goes in.</summary>
 public sealed record Phase(string Id, string Name, Stage Stage);
 
-/// <summary>One line of a formula.</summary>
-/// <param name="Phase">Id of its phase.</param>
-/// <param name="Ingredient">Slug of its ingredient.</param>
+/// <summary>One line of a formula: an ingredient, its phase and its dose.</summary>
+/// <param name="Phase">Id of the phase that the line belongs to.</param>
+/// <param name="Ingredient">Slug of the ingredient that the line doses.</param>
 /// <param name="Percent">Weight percent, 0 to 100 with at most four decimals; null for the balance line, which takes what is left to
 /// 100.</param>
 public sealed record FormulaLine(string Phase, string Ingredient, decimal? Percent)
@@ -19,12 +19,12 @@ public sealed record FormulaLine(string Phase, string Ingredient, decimal? Perce
     public bool IsBalance => Percent is null;
 }
 
-/// <summary>What the label will say.</summary>
-/// <param name="Claims">Claims in the maker's words.</param>
+/// <summary>What the maker wants the label to claim and to declare.</summary>
+/// <param name="Claims">What the label claims, in the maker's own words.</param>
 /// <param name="Declares">Declared properties, such as vegan.</param>
 public sealed record FormulaLabel(ImmutableArray<string> Claims, ImmutableArray<string> Declares)
 {
-    /// <summary>Nothing claimed.</summary>
+    /// <summary>A label that claims and declares nothing.</summary>
     public static FormulaLabel Empty { get; } = new([], []);
 }
 
@@ -36,43 +36,43 @@ public sealed record Formula
     /// <summary>The most lines a formula may have.</summary>
     public const int MaxLines = 200;
 
-    /// <summary>Its name.</summary>
+    /// <summary>What the maker calls the formula.</summary>
     public required string Name { get; init; }
 
-    /// <summary>What the finished product is.</summary>
+    /// <summary>What kind of product the formula makes.</summary>
     public required ProductForm Form { get; init; }
 
-    /// <summary>Where it is worn.</summary>
+    /// <summary>Where on the body the product is worn.</summary>
     public Zone Zone { get; init; }
 
-    /// <summary>Who wears it.</summary>
+    /// <summary>Who will wear the product: adults, children and so on.</summary>
     public Audience Audience { get; init; }
 
-    /// <summary>Left on or rinsed off.</summary>
+    /// <summary>Whether the product is left on or rinsed off.</summary>
     public Exposure Exposure { get; init; }
 
     /// <summary>Meets water in use: wet skin, shower, wet fingers.</summary>
     public bool WetUse { get; init; }
 
-    /// <summary>Worn in daylight.</summary>
+    /// <summary>True when the product is worn in daylight for its sake.</summary>
     public bool SunUse { get; init; }
 
     /// <summary>The temperatures it will live at.</summary>
     public Climate Climate { get; init; } = new(5, 30);
 
-    /// <summary>How it is made.</summary>
+    /// <summary>How the product is made: melted and poured, whipped, mixed cold.</summary>
     public Process Process { get; init; }
 
     /// <summary>Its phases, in the order of making.</summary>
     public ImmutableArray<Phase> Phases { get; init; } = [];
 
-    /// <summary>Its lines.</summary>
+    /// <summary>The lines of the formula, in the order they are listed.</summary>
     public ImmutableArray<FormulaLine> Lines { get; init; } = [];
 
-    /// <summary>What the label will say.</summary>
+    /// <summary>What the maker wants said on the label.</summary>
     public FormulaLabel Label { get; init; } = FormulaLabel.Empty;
 
-    /// <summary>Free text.</summary>
+    /// <summary>The maker's own words about the formula.</summary>
     public string Notes { get; init; } = "";
 
     /// <summary>Index of the balance line, or -1.</summary>

@@ -5,13 +5,13 @@ using UmberCrock.Core.Units;
 namespace UmberCrock.Core.Formulas;
 
 /// <summary>What two formulas hold of an ingredient, over all its lines; null where it is not in.</summary>
-/// <param name="Ingredient">Slug.</param>
-/// <param name="Before">Weight percent in the first.</param>
-/// <param name="After">Weight percent in the second.</param>
+/// <param name="Ingredient">Slug of the ingredient whose doses are compared.</param>
+/// <param name="Before">Weight percent in the first formula; null where it is not in.</param>
+/// <param name="After">Weight percent in the second formula; null where it is not in.</param>
 /// <param name="Follows">True when a balance line brings it in both, so that it changes by itself.</param>
 public sealed record DoseChange(string Ingredient, decimal? Before, decimal? After, bool Follows)
 {
-    /// <summary>True when both hold the same.</summary>
+    /// <summary>True when both formulas hold as much of the ingredient.</summary>
     public bool IsSame => Before == After;
 
     /// <summary>What it gained, percent; negative for lost.</summary>
@@ -21,15 +21,17 @@ public sealed record DoseChange(string Ingredient, decimal? Before, decimal? Aft
 /// <summary>A field that differs: its name in words, and both values in words.</summary>
 public sealed record FieldChange(string Field, Message Before, Message After);
 
-/// <summary>What is different between two formulas.</summary>
+/// <summary>Everything that differs between two formulas: doses and fields.</summary>
 /// <param name="Doses">Every ingredient of either, those of the second in its order, then those that are gone.</param>
-/// <param name="Fields">Fields that differ.</param>
+/// <param name="Fields">Fields of the document that differ between the two formulas.</param>
 public sealed record FormulaComparison(ImmutableArray<DoseChange> Doses, ImmutableArray<FieldChange> Fields)
 {
-    /// <summary>True when nothing differs.</summary>
+    /// <summary>True when no dose and no field differs.</summary>
     public bool IsSame => Fields.IsEmpty && Doses.All(dose => dose.IsSame);
 
-    /// <summary>Compares two formulas.</summary>
+    /// <summary>Compares two formulas, dose by dose and field by field.</summary>
+    /// <param name="before">The formula that comes first.</param>
+    /// <param name="after">The formula that comes second.</param>
     public static FormulaComparison Of(Formula before, Formula after)
     {
         var (was, now) = (DosesOf(before), DosesOf(after));

@@ -20,6 +20,8 @@ public abstract record FormulaEdit
     public abstract Formula Apply(Formula formula);
 
     /// <summary>Applies edits in order, each to the formula the one before it left.</summary>
+    /// <param name="formula">The formula, as its document states it.</param>
+    /// <param name="edits">The edits, in the order they are applied.</param>
     /// <exception cref="DocumentException">An edit does not fit; its pointers start with its index.</exception>
     public static Formula ApplyAll(Formula formula, IEnumerable<FormulaEdit> edits)
     {
@@ -106,7 +108,7 @@ public sealed record ReplaceIngredient(int Line, string Ingredient) : FormulaEdi
         };
 }
 
-/// <summary>Adds a line at the end of a phase.</summary>
+/// <summary>Adds a line for an ingredient at the end of a phase.</summary>
 public sealed record AddLine(string Phase, string Ingredient, decimal Percent) : FormulaEdit
 {
     /// <inheritdoc/>
@@ -123,7 +125,7 @@ public sealed record AddLine(string Phase, string Ingredient, decimal Percent) :
     }
 }
 
-/// <summary>Takes a line out.</summary>
+/// <summary>Takes a line out of the formula.</summary>
 public sealed record RemoveLine(int Line) : FormulaEdit
 {
     /// <inheritdoc/>

@@ -28,7 +28,7 @@ public static class FormulaEditReader
         return problems.Count == 0 ? edits : throw new DocumentException(problems);
     }
 
-    /// <summary>An edit as JSON.</summary>
+    /// <summary>An edit as the JSON that the API takes.</summary>
     public static JsonObject Write(FormulaEdit edit) =>
         edit switch
         {

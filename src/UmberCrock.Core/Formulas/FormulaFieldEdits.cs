@@ -50,7 +50,7 @@ public sealed record RemovePhase(string Phase) : FormulaEdit
 /// climate.lowCelsius, climate.highCelsius, process, notes, label.claims, label.declares, or phases (names, stages and order
 /// of the phases there are).
 /// </summary>
-/// <param name="Field">Which field.</param>
+/// <param name="Field">Name of the document's field that is set.</param>
 /// <param name="Value">Its new value, as it stands in the document.</param>
 public sealed record SetField(string Field, JsonElement Value) : FormulaEdit
 {

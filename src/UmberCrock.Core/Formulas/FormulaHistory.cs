@@ -12,7 +12,7 @@ public sealed record FormulaHistory(int First, int Step, int Last)
     /// <summary>Steps that can be undone at most.</summary>
     public const int MostSteps = 300;
 
-    /// <summary>A history that starts here.</summary>
+    /// <summary>The history of a formula that has not been changed yet.</summary>
     public static FormulaHistory Start { get; } = new(0, 0, 0);
 
     /// <summary>True when there is something to undo.</summary>

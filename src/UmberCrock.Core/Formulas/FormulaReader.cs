@@ -10,7 +10,7 @@ namespace UmberCrock.Core.Formulas;
 /// </summary>
 public static class FormulaReader
 {
-    /// <summary>The format this reader takes.</summary>
+    /// <summary>The name and version of the format this reader takes.</summary>
     public const string Format = "umber-crock/formula";
 
     /// <summary>The newest version this reader takes.</summary>
@@ -22,7 +22,7 @@ public static class FormulaReader
     /// <summary>The longest name of a formula or of a phase, letters.</summary>
     public const int LongestName = 200;
 
-    /// <summary>Reads a document from text.</summary>
+    /// <summary>Reads a formula document from JSON text.</summary>
     /// <exception cref="DocumentException">The text is not JSON or not a formula of this version.</exception>
     public static Formula Parse(string json) => Parse(Encoding.UTF8.GetBytes(json));
 
@@ -187,17 +187,17 @@ public static class FormulaReader
 /// <summary>The temperatures a climate may name, Celsius.</summary>
 public static class Climates
 {
-    /// <summary>Coldest low.</summary>
+    /// <summary>The coldest low of a climate that is taken, Celsius.</summary>
     public const decimal Coldest = -40m;
 
-    /// <summary>Hottest high.</summary>
+    /// <summary>The hottest high of a climate that is taken, Celsius.</summary>
     public const decimal Hottest = 60m;
 }
 
 /// <summary>What a phase may be called in the document.</summary>
 public static class PhaseIds
 {
-    /// <summary>The rule in words.</summary>
+    /// <summary>What an id of a phase must look like, in words.</summary>
     public const string Rule = "must be one to four letters or digits.";
 
     /// <summary>The first letter that no phase of a formula has as its id; a formula has fewer phases than there are letters.</summary>

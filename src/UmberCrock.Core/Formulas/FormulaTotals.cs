@@ -4,11 +4,11 @@ namespace UmberCrock.Core.Formulas;
 
 /// <summary>The exact percents of a formula's lines and their sum.</summary>
 /// <param name="Percents">Weight percent of each line, the balance line included (never below 0).</param>
-/// <param name="SetPercent">Sum of the lines set by hand.</param>
+/// <param name="SetPercent">Sum of the lines that are set by hand, weight percent.</param>
 /// <param name="BalancePercent">What the balance line holds; null without one.</param>
 public sealed record FormulaTotals(ImmutableArray<decimal> Percents, decimal SetPercent, decimal? BalancePercent)
 {
-    /// <summary>Sum of all lines, weight percent.</summary>
+    /// <summary>Sum of all lines, the balance line included, weight percent.</summary>
     public decimal Total => SetPercent + (BalancePercent ?? 0m);
 
     /// <summary>Total less 100: negative when short, positive when over.</summary>
@@ -23,5 +23,7 @@ public sealed record FormulaTotals(ImmutableArray<decimal> Percents, decimal Set
     }
 
     /// <summary>Grams of each line in a batch, unrounded: the percent of the batch.</summary>
+    /// <param name="line">Index of the line, from 0.</param>
+    /// <param name="batchGrams">Mass of the whole batch, g.</param>
     public decimal GramsOf(int line, decimal batchGrams) => Percents[line] * batchGrams / 100m;
 }

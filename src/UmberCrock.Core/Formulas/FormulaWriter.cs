@@ -6,7 +6,7 @@ namespace UmberCrock.Core.Formulas;
 /// <summary>Writes formula documents: the form that is stored, exported and exchanged. Reading one back gives the same formula.</summary>
 public static class FormulaWriter
 {
-    /// <summary>The document as JSON.</summary>
+    /// <summary>The formula document as indented JSON.</summary>
     public static JsonObject Write(Formula formula) =>
         new()
         {
@@ -35,6 +35,8 @@ public static class FormulaWriter
         };
 
     /// <summary>The document as text; indented for files that people open.</summary>
+    /// <param name="formula">The formula, as its document states it.</param>
+    /// <param name="indented">True for one member a line.</param>
     public static string ToText(Formula formula, bool indented = false) =>
         Write(formula).ToJsonString(indented ? ContractJson.Indented : ContractJson.Options);
 

@@ -15,7 +15,11 @@ public static class IntakeReader
 
     private const decimal Whole = 100m;
 
-    /// <summary>Reads a text.</summary>
+    /// <summary>Reads the text of a recipe as lines of ingredients and a formula.</summary>
+    /// <param name="text">The text as it was pasted or kept.</param>
+    /// <param name="catalogue">The ingredients and rules it is held against.</param>
+    /// <param name="settings">The maker's choices of region and schools.</param>
+    /// <param name="options">How the text is to be read where it leaves it open.</param>
     public static IntakeReport Read(string text, Catalogue catalogue, EvaluationSettings settings, IntakeOptions options)
     {
         var reading = new LineReading(catalogue);

@@ -6,7 +6,7 @@ using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Intake;
 
-/// <summary>What a unit measures.</summary>
+/// <summary>What the unit of a recipe's amount measures.</summary>
 public enum AmountKind
 {
     /// <summary>Weight; the factor is in grams.</summary>
@@ -15,7 +15,7 @@ public enum AmountKind
     /// <summary>Volume; the factor is in millilitres.</summary>
     Volume,
 
-    /// <summary>Drops.</summary>
+    /// <summary>Drops, of which some number make a millilitre.</summary>
     Drops,
 
     /// <summary>Percent of the whole by weight.</summary>
@@ -24,16 +24,16 @@ public enum AmountKind
     /// <summary>Parts, taken as parts by weight.</summary>
     Parts,
 
-    /// <summary>What is left to 100 %.</summary>
+    /// <summary>What is left to fill up to 100 %.</summary>
     Balance,
 }
 
 /// <summary>A unit that recipes are written in.</summary>
-/// <param name="Unit">Its word in the contract.</param>
-/// <param name="Kind">What it measures.</param>
-/// <param name="Factor">Grams or millilitres of one.</param>
+/// <param name="Unit">The word that stands for the unit in documents.</param>
+/// <param name="Kind">What the unit measures: mass, volume, drops and so on.</param>
+/// <param name="Factor">How many grams or millilitres one of the unit holds.</param>
 /// <param name="Names">How it is written, in small letters.</param>
-/// <param name="Source">Where its size is defined.</param>
+/// <param name="Source">The document that defines the size of the unit.</param>
 /// <param name="MetricFactor">The same of a metric spoon or cup; null where there is no other.</param>
 public sealed record IntakeUnit(
     string Unit,
@@ -50,22 +50,22 @@ public sealed record HeadingWords(Stage Stage, ImmutableArray<string> Words);
 /// <summary>What a column of a recipe's table holds.</summary>
 public enum TableColumn
 {
-    /// <summary>Weight percent.</summary>
+    /// <summary>A column of the lines' weight percents.</summary>
     Percent,
 
-    /// <summary>Name of the ingredient list.</summary>
+    /// <summary>A column of names as ingredient lists have them.</summary>
     Inci,
 
-    /// <summary>Phase.</summary>
+    /// <summary>A column that says which phase a row belongs to.</summary>
     Phase,
 
-    /// <summary>Unit of the amount.</summary>
+    /// <summary>A column with the units of the amounts.</summary>
     Unit,
 
-    /// <summary>Grams.</summary>
+    /// <summary>A column with masses in grams.</summary>
     Grams,
 
-    /// <summary>Name.</summary>
+    /// <summary>A column with what makers call the ingredients.</summary>
     Ingredient,
 
     /// <summary>Amount in a unit that stands elsewhere.</summary>
@@ -77,10 +77,10 @@ public sealed record ColumnWords(TableColumn Column, ImmutableArray<string> Word
 
 /// <summary>Words of tables in English, Spanish, French and German.</summary>
 /// <param name="Columns">Headings; the first that fits counts.</param>
-/// <param name="Balance">"To 100" in a cell.</param>
+/// <param name="Balance">Words in a cell that mean "to 100".</param>
 /// <param name="Totals">The name of a row that only sums.</param>
-/// <param name="Source">Where the words come from.</param>
-/// <param name="Confidence">How sure they are.</param>
+/// <param name="Source">The document that the words of tables come from.</param>
+/// <param name="Confidence">How far the words of tables can be trusted.</param>
 public sealed record TableWords(
     ImmutableArray<ColumnWords> Columns,
     ImmutableArray<string> Balance,
@@ -94,10 +94,10 @@ public sealed record IntakeRules : IRules<IntakeRules>
 {
     static RuleFile IRules<IntakeRules>.File { get; } = new("intake.json", IntakeJson.Default);
 
-    /// <summary>Units and their names.</summary>
+    /// <summary>Units that recipes are written in, with their names.</summary>
     public required ImmutableArray<IntakeUnit> Units { get; init; }
 
-    /// <summary>Numbers that are written out.</summary>
+    /// <summary>Numbers that recipes write as words.</summary>
     public required ImmutableDictionary<string, decimal> NumberWords { get; init; }
 
     /// <summary>"A knob of": words for an amount that is none.</summary>
@@ -112,7 +112,7 @@ public sealed record IntakeRules : IRules<IntakeRules>
     /// <summary>Words of a line that says how much it makes.</summary>
     public required ImmutableArray<string> Claims { get; init; }
 
-    /// <summary>"To 100" and its like.</summary>
+    /// <summary>Phrases that mean "what is left to 100 %".</summary>
     public required ImmutableArray<string> Balance { get; init; }
 
     /// <summary>Words of headings, the most telling first.</summary>
@@ -121,7 +121,7 @@ public sealed record IntakeRules : IRules<IntakeRules>
     /// <summary>Classes that are poured into a spoon in pieces, so that their bulk density counts.</summary>
     public required ImmutableArray<IngredientClass> Poured { get; init; }
 
-    /// <summary>Words of tables.</summary>
+    /// <summary>Words by which tables and their columns are known.</summary>
     public required TableWords Table { get; init; }
 
     /// <summary>A name that matches an ingredient's this well is that ingredient, 0 to 1.</summary>
@@ -142,6 +142,6 @@ public sealed record IntakeRules : IRules<IntakeRules>
     /// <summary>Where the judgements come from.</summary>
     public required string Source { get; init; }
 
-    /// <summary>How sure they are.</summary>
+    /// <summary>How far the rules of reading can be trusted.</summary>
     public required Confidence Confidence { get; init; }
 }

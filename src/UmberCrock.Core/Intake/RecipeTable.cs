@@ -48,6 +48,8 @@ public static class RecipeTable
     }
 
     /// <summary>Adds a row, as long as it may still be a recipe.</summary>
+    /// <param name="rows">The rows read so far.</param>
+    /// <param name="cells">Cells of one row, from left to right.</param>
     /// <exception cref="DocumentException">It is one too many.</exception>
     public static void Add(ICollection<string[]> rows, IEnumerable<string> cells)
     {
@@ -61,10 +63,14 @@ public static class RecipeTable
     }
 
     /// <summary>True when one of the first rows is a heading.</summary>
+    /// <param name="rows">Rows of cells, in their order.</param>
+    /// <param name="catalogue">The ingredients and rules it is held against.</param>
     public static bool HasHeading(IReadOnlyList<string[]> rows, Catalogue catalogue) =>
         HeadingOf(rows, catalogue.Rules.Intake.Table) is not null;
 
     /// <summary>The recipe as text; rows as they are, cells side by side, where there is no heading.</summary>
+    /// <param name="rows">Rows of cells, in their order.</param>
+    /// <param name="catalogue">The ingredients and rules it is held against.</param>
     public static string ToText(IReadOnlyList<string[]> rows, Catalogue catalogue)
     {
         var words = catalogue.Rules.Intake.Table;

@@ -8,7 +8,7 @@ namespace UmberCrock.Core.Larder;
 /// out.</summary>
 public static partial class CompositionText
 {
-    /// <summary>Writes a substance.</summary>
+    /// <summary>A substance with its percents, as a table file keeps it.</summary>
     public static string Write(Component component) =>
         $"{component.Inci.Eu} | {component.Inci.Us} | {component.LowPercent.ToString(CultureInfo.InvariantCulture)}"
         + (component.HighPercent == component.LowPercent ? "" : $" to {component.HighPercent.ToString(CultureInfo.InvariantCulture)}");

@@ -21,6 +21,8 @@ public static partial class IngredientChecks
     public static IReadOnlyList<string> Origins { get; } = ["plant", "bee", "wool", "animal", "mineral", "synthetic"];
 
     /// <summary>Everything that is wrong, with pointers into the ingredient's document; empty when it is sound.</summary>
+    /// <param name="ingredient">The ingredient that is asked about.</param>
+    /// <param name="catalogue">The ingredients and rules it is held against.</param>
     public static IEnumerable<DocumentProblem> Problems(Ingredient ingredient, Catalogue catalogue) =>
         [.. Names(ingredient, catalogue), .. OfValues(ingredient, catalogue)];
 
@@ -28,7 +30,10 @@ public static partial class IngredientChecks
     internal static IEnumerable<DocumentProblem> OfValues(Ingredient ingredient, Catalogue catalogue) =>
         [.. Composition(ingredient), .. Values(ingredient), .. Fats(ingredient, catalogue), .. Doses(ingredient)];
 
-    /// <summary>What is wrong with one value.</summary>
+    /// <summary>What is wrong with one measured value; null when nothing is.</summary>
+    /// <param name="property">The measured property that the value is of.</param>
+    /// <param name="value">The value with its range and source.</param>
+    /// <param name="pointer">Place in the document, as a JSON pointer, that problems are told at.</param>
     public static IEnumerable<DocumentProblem> OfValue(IngredientProperty property, Quantity value, string pointer)
     {
         if (!double.IsFinite(value.Value) || value.Value < property.Least || value.Value > property.Most)

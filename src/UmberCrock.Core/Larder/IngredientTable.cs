@@ -39,7 +39,7 @@ public static partial class IngredientTable
     public static ImmutableArray<string> Columns { get; } =
     [.. Words[..9], .. IngredientProperty.All.Select(property => property.Name), .. Words[9..]];
 
-    /// <summary>Writes a table.</summary>
+    /// <summary>Writes ingredients as a table file (CSV).</summary>
     public static string Write(IEnumerable<Ingredient> ingredients)
     {
         using var text = new StringWriter(CultureInfo.InvariantCulture);
@@ -60,6 +60,8 @@ public static partial class IngredientTable
     }
 
     /// <summary>Reads a table and checks each row.</summary>
+    /// <param name="utf8">The bytes of the file, in UTF-8.</param>
+    /// <param name="catalogue">The ingredients and rules it is held against.</param>
     /// <exception cref="DocumentException">Columns, cells or ingredients that do not fit; pointers are "/row/column", rows as a spreadsheet
     /// counts them.</exception>
     public static ImmutableArray<Ingredient> Read(ReadOnlyMemory<byte> utf8, Catalogue catalogue)

@@ -52,6 +52,8 @@ public static class OwnIngredients
     }
 
     /// <summary>Reads a document of own ingredients and checks each.</summary>
+    /// <param name="utf8">The bytes of the file, in UTF-8.</param>
+    /// <param name="catalogue">The ingredients and rules it is held against.</param>
     /// <exception cref="DocumentException">Not JSON, another format, or an ingredient that does not hold together; nothing of it is
     /// taken.</exception>
     public static ImmutableArray<Ingredient> Parse(ReadOnlyMemory<byte> utf8, Catalogue catalogue)

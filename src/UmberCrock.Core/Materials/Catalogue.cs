@@ -31,10 +31,10 @@ public sealed class Catalogue
             new RuleBook(files)
         );
 
-    /// <summary>All ingredients, by name.</summary>
+    /// <summary>All ingredients that are known, ordered by name.</summary>
     public ImmutableArray<Ingredient> Ingredients { get; }
 
-    /// <summary>The rules.</summary>
+    /// <summary>The rules that formulas of this catalogue are judged by.</summary>
     public RuleBook Rules { get; }
 
     /// <summary>The ingredient of a slug, or null.</summary>

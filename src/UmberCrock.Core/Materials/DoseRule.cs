@@ -6,19 +6,19 @@ using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Materials;
 
-/// <summary>Who stands behind a dose.</summary>
+/// <summary>Who stands behind the bounds of a dose.</summary>
 public enum DoseKind
 {
-    /// <summary>A legal maximum: hard.</summary>
+    /// <summary>A law sets the maximum; it is a hard limit.</summary>
     Legal,
 
-    /// <summary>An industry standard: hard.</summary>
+    /// <summary>An industry's standard sets the maximum; it is a hard limit.</summary>
     IndustryStandard,
 
     /// <summary>A safety panel's assessed level.</summary>
     SafetyPanel,
 
-    /// <summary>What suppliers recommend.</summary>
+    /// <summary>What suppliers of the material recommend.</summary>
     Supplier,
 
     /// <summary>What formulators do; no published document.</summary>
@@ -28,31 +28,31 @@ public enum DoseKind
 /// <summary>The kinds of product a rule speaks of; an empty list means any.</summary>
 public sealed record DoseScope
 {
-    /// <summary>Any product.</summary>
+    /// <summary>A scope that every product is in.</summary>
     public static DoseScope Any { get; } = new();
 
-    /// <summary>Forms.</summary>
+    /// <summary>Forms of product it holds for; null for all.</summary>
     public ImmutableArray<ProductForm> Forms
     {
         get;
         init => field = value.OrEmpty();
     } = [];
 
-    /// <summary>Body zones.</summary>
+    /// <summary>Parts of the body it holds for; null for all.</summary>
     public ImmutableArray<Zone> Zones
     {
         get;
         init => field = value.OrEmpty();
     } = [];
 
-    /// <summary>Who wears it.</summary>
+    /// <summary>Wearers it holds for; null for all.</summary>
     public ImmutableArray<Audience> Audiences
     {
         get;
         init => field = value.OrEmpty();
     } = [];
 
-    /// <summary>Left on or rinsed off.</summary>
+    /// <summary>Left on, rinsed off, or null for both.</summary>
     public ImmutableArray<Exposure> Exposures
     {
         get;
@@ -94,19 +94,19 @@ public sealed record DoseScope
 /// <summary>One statement about a dose, in weight percent of the formula.</summary>
 public record DoseRule
 {
-    /// <summary>Who says so.</summary>
+    /// <summary>Who says so: a law, an industry, a supplier, practice.</summary>
     public required DoseKind Kind { get; init; }
 
     /// <summary>The rule book it belongs to; null for any.</summary>
     public Region? Region { get; init; }
 
-    /// <summary>Least percent, or null.</summary>
+    /// <summary>Least weight percent that does its work, or null.</summary>
     public decimal? MinPercent { get; init; }
 
-    /// <summary>Most percent, or null.</summary>
+    /// <summary>Most weight percent, counted in, or null.</summary>
     public decimal? MaxPercent { get; init; }
 
-    /// <summary>What it applies to.</summary>
+    /// <summary>The products and wearers that the rule holds for.</summary>
     public DoseScope Applies
     {
         get;
@@ -116,16 +116,18 @@ public record DoseRule
     /// <summary>The school that holds this rule; null when all do.</summary>
     public SchoolCondition? Schools { get; init; }
 
-    /// <summary>What else to know, in words.</summary>
+    /// <summary>What else is to be known before it is dosed so, in words.</summary>
     public string? Condition { get; init; }
 
-    /// <summary>Where it comes from, in full.</summary>
+    /// <summary>The document that the dose comes from, in full.</summary>
     public required string Source { get; init; }
 
-    /// <summary>How sure it is.</summary>
+    /// <summary>How far the bounds of the dose can be trusted.</summary>
     public required Confidence Confidence { get; init; }
 
     /// <summary>True when the rule speaks of this formula under these choices.</summary>
+    /// <param name="formula">The formula, as its document states it.</param>
+    /// <param name="settings">The maker's choices of region and schools.</param>
     public bool Governs(Formula formula, EvaluationSettings settings) =>
         (Region is null || Region == settings.Region) && Schools?.Holds(settings) != false && Applies.Covers(formula);
 
@@ -140,6 +142,9 @@ public sealed record SubstanceLimit : DoseRule
     public required ImmutableArray<string> Subject { get; init; }
 
     /// <summary>Those that hold for a formula under the maker's choices; a special case overrides the limit it narrows.</summary>
+    /// <param name="limits">All limits on the substance.</param>
+    /// <param name="formula">The formula, as its document states it.</param>
+    /// <param name="settings">The maker's choices of region and schools.</param>
     public static ImmutableArray<SubstanceLimit> Governing(IEnumerable<SubstanceLimit> limits, Formula formula, EvaluationSettings settings)
     {
         var governing = limits.Where(limit => limit.Governs(formula, settings)).ToList();
@@ -155,7 +160,7 @@ public sealed record SubstanceLimit : DoseRule
 }
 
 /// <summary>Hard limits on substances (data/rules/limits.json).</summary>
-/// <param name="Limits">The limits.</param>
+/// <param name="Limits">The hard limits, a row for each substance and use.</param>
 public sealed record SubstanceLimits(ImmutableArray<SubstanceLimit> Limits) : IRules<SubstanceLimits>
 {
     static RuleFile IRules<SubstanceLimits>.File { get; } = new("limits.json", MaterialsJson.Default);
@@ -164,12 +169,12 @@ public sealed record SubstanceLimits(ImmutableArray<SubstanceLimit> Limits) : IR
 /// <summary>A working window of whole classes, for the ingredients of them that state none.</summary>
 public sealed record ClassWindow : DoseRule
 {
-    /// <summary>The classes.</summary>
+    /// <summary>The classes of raw material that the window is for.</summary>
     public required ImmutableArray<IngredientClass> Classes { get; init; }
 }
 
 /// <summary>Working windows of classes (data/rules/windows.json).</summary>
-/// <param name="Windows">The windows.</param>
+/// <param name="Windows">The windows, a row for each class and use.</param>
 public sealed record ClassWindows(ImmutableArray<ClassWindow> Windows) : IRules<ClassWindows>
 {
     static RuleFile IRules<ClassWindows>.File { get; } = new("windows.json", MaterialsJson.Default);

@@ -5,7 +5,7 @@ using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Materials;
 
-/// <summary>A name of the international nomenclature (INCI) in its two dialects.</summary>
+/// <summary>A name of the international nomenclature (INCI) in its EU and US dialects.</summary>
 public sealed record InciName(string Eu, string Us);
 
 /// <summary>One substance of an ingredient as it is bought, in weight percent of the ingredient; low equals high when it is
@@ -19,8 +19,8 @@ public sealed record Component(InciName Inci, decimal LowPercent, decimal HighPe
 /// <summary>A crystallising species of a structuring ingredient.</summary>
 /// <param name="MassShare">Its share of the ingredient's mass, 0 to 1.</param>
 /// <param name="MeltingCelsius">Melting point of the pure species.</param>
-/// <param name="FusionKilojoulesPerMole">Enthalpy of fusion.</param>
-/// <param name="GramsPerMole">Molar mass.</param>
+/// <param name="FusionKilojoulesPerMole">Enthalpy of fusion of the species, kJ/mol.</param>
+/// <param name="GramsPerMole">Molar mass of the species, g/mol.</param>
 /// <param name="Family">Key of its strength in the texture rules.</param>
 public readonly record struct MeltingSpecies(
     double MassShare,
@@ -39,10 +39,10 @@ public sealed record Ingredient
     /// <summary>Key in formulas: lower case, hyphens.</summary>
     public required string Slug { get; init; }
 
-    /// <summary>Name on screen.</summary>
+    /// <summary>What the ingredient is called on screen.</summary>
     public required string Name { get; init; }
 
-    /// <summary>Kind of raw material.</summary>
+    /// <summary>The class of raw material: wax, oil, butter and so on.</summary>
     public required IngredientClass Class { get; init; }
 
     /// <summary>What it does in a formula, in one or two words.</summary>
@@ -96,10 +96,10 @@ public sealed record Ingredient
     /// <summary>Poured density of pellets, shavings or powder, g/mL.</summary>
     public Quantity? BulkDensity { get; init; }
 
-    /// <summary>Melting or drop point, C.</summary>
+    /// <summary>Melting or drop point of the ingredient, C.</summary>
     public Quantity? MeltingPoint { get; init; }
 
-    /// <summary>Iodine value, g I2/100 g.</summary>
+    /// <summary>Iodine value of the ingredient, g of iodine a 100 g.</summary>
     public Quantity? IodineValue { get; init; }
 
     /// <summary>Why the iodine value differs from that of the fatty acids, where it does.</summary>
@@ -114,10 +114,10 @@ public sealed record Ingredient
     /// <summary>HLB the oil wants of an emulsifier.</summary>
     public Quantity? RequiredHlb { get; init; }
 
-    /// <summary>HLB of an emulsifier.</summary>
+    /// <summary>HLB of the ingredient where it is an emulsifier.</summary>
     public Quantity? Hlb { get; init; }
 
-    /// <summary>Dynamic viscosities.</summary>
+    /// <summary>Dynamic viscosities of the ingredient, each at a temperature.</summary>
     public ImmutableArray<ViscosityAt> Viscosity
     {
         get;
@@ -127,7 +127,7 @@ public sealed record Ingredient
     /// <summary>Oil that 100 g of a powder take up before they make a stiff paste, g (ISO 787-5).</summary>
     public Quantity? OilAbsorption { get; init; }
 
-    /// <summary>Shelf life unopened, months.</summary>
+    /// <summary>How long the ingredient keeps unopened, months.</summary>
     public Quantity? ShelfLifeMonths { get; init; }
 
     /// <summary>Shelf life once opened, months.</summary>
@@ -159,7 +159,7 @@ public sealed record Ingredient
     /// <summary>Where the fatty acids come from.</summary>
     public string? FattyAcidsSource { get; init; }
 
-    /// <summary>How sure the fatty acids are.</summary>
+    /// <summary>How far the table of fatty acids can be trusted.</summary>
     public Confidence? FattyAcidsConfidence { get; init; }
 
     /// <summary>The crystallising species; empty for liquids, powders and what is not in the oil phase.</summary>
@@ -169,10 +169,10 @@ public sealed record Ingredient
         init => field = value.OrEmpty();
     } = [];
 
-    /// <summary>Where the species come from.</summary>
+    /// <summary>The document that the melting species come from.</summary>
     public string? SpeciesSource { get; init; }
 
-    /// <summary>How sure the species are.</summary>
+    /// <summary>How far the melting species can be trusted.</summary>
     public Confidence? SpeciesConfidence { get; init; }
 
     /// <summary>What it may and should be dosed at.</summary>
@@ -182,7 +182,7 @@ public sealed record Ingredient
         init => field = value.OrEmpty();
     } = [];
 
-    /// <summary>Cautions of its own.</summary>
+    /// <summary>Cautions that the ingredient itself asks for.</summary>
     public ImmutableArray<Caution> Cautions
     {
         get;

@@ -3,13 +3,13 @@ namespace UmberCrock.Core.Materials;
 /// <summary>What kind of raw material an ingredient is.</summary>
 public enum IngredientClass
 {
-    /// <summary>Waxes and wax-like solids.</summary>
+    /// <summary>Waxes and what sets like a wax.</summary>
     Wax,
 
     /// <summary>Cetyl, cetearyl and their kin.</summary>
     FattyAlcohol,
 
-    /// <summary>Stearic acid and its kin.</summary>
+    /// <summary>Stearic acid and other free fatty acids.</summary>
     FattyAcid,
 
     /// <summary>Thickens oil into a gel or butter.</summary>
@@ -30,16 +30,16 @@ public enum IngredientClass
     /// <summary>Liquid oils, esters and silicones.</summary>
     Oil,
 
-    /// <summary>Starches.</summary>
+    /// <summary>Starches, which take up oil and feel dry.</summary>
     Starch,
 
     /// <summary>Clays, silica and other inert powders.</summary>
     Powder,
 
-    /// <summary>Mineral UV filters.</summary>
+    /// <summary>Mineral UV filters: zinc oxide, titanium dioxide.</summary>
     UvFilter,
 
-    /// <summary>Micas and iron oxides.</summary>
+    /// <summary>Micas, iron oxides and other colours that stay solid.</summary>
     Pigment,
 
     /// <summary>Slows rancidity; does not preserve.</summary>
@@ -48,25 +48,25 @@ public enum IngredientClass
     /// <summary>Something with an effect of its own.</summary>
     Active,
 
-    /// <summary>Water-phase thickeners.</summary>
+    /// <summary>What thickens water: gums, cellulose, clays.</summary>
     Thickener,
 
     /// <summary>Polar liquids such as glycerin.</summary>
     Humectant,
 
-    /// <summary>Water, juices, hydrosols.</summary>
+    /// <summary>Water and what is mostly water: juices, hydrosols, aloe.</summary>
     Water,
 
-    /// <summary>Keeps microbes down.</summary>
+    /// <summary>What keeps microbes from growing in water.</summary>
     Preservative,
 
-    /// <summary>Essential oils.</summary>
+    /// <summary>Essential oils, distilled or expressed.</summary>
     EssentialOil,
 
     /// <summary>Fragrance and flavour compositions.</summary>
     Fragrance,
 
-    /// <summary>Dried plant matter.</summary>
+    /// <summary>Dried plant matter, to be steeped or left in.</summary>
     Botanical,
 }
 
@@ -79,6 +79,6 @@ public enum Solubility
     /// <summary>Water-loving: oil neither dissolves nor holds it.</summary>
     Polar,
 
-    /// <summary>A powder that stays a powder.</summary>
+    /// <summary>A powder that neither oil nor water dissolves.</summary>
     InsolublePowder,
 }

@@ -4,12 +4,12 @@ using UmberCrock.Core.Units;
 namespace UmberCrock.Core.Materials;
 
 /// <summary>A measured property that every ingredient may have: what lists, corrections and table files go by.</summary>
-/// <param name="Name">Its member in documents.</param>
-/// <param name="Words">What it is called on screen.</param>
-/// <param name="Unit">Its unit.</param>
-/// <param name="Least">Smallest value that can be.</param>
-/// <param name="Most">Largest value that can be.</param>
-/// <param name="Of">Reads it.</param>
+/// <param name="Name">Name of the property's member in documents.</param>
+/// <param name="Words">What the property is called on screen.</param>
+/// <param name="Unit">Unit that the property is measured in.</param>
+/// <param name="Least">Smallest value of the property that can be.</param>
+/// <param name="Most">Largest value of the property that can be.</param>
+/// <param name="Of">Reads the property of an ingredient; null when it is not known.</param>
 /// <param name="With">An ingredient with it changed.</param>
 public sealed record IngredientProperty(
     string Name,

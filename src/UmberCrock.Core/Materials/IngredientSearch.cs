@@ -66,6 +66,8 @@ public static class IngredientSearch
     /// Those of the candidates that the query means, best first: names that start with it, names that hold its words, other names that do,
     /// then what differs by a letter or two. All of them in their order for an empty query.
     /// </summary>
+    /// <param name="candidates">The ingredients that are searched.</param>
+    /// <param name="query">What was typed.</param>
     public static IReadOnlyList<Ingredient> Rank(IEnumerable<Ingredient> candidates, string? query)
     {
         var words = Fold(query ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);

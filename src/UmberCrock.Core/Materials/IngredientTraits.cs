@@ -10,13 +10,13 @@ public sealed record FeelRating(double Greasiness, double Drag, double Tack, dou
 /// <summary>How readily a fat crystallises into grains when it cools slowly.</summary>
 public enum GrainLevel
 {
-    /// <summary>Not known to.</summary>
+    /// <summary>Is not known to turn grainy at all.</summary>
     None,
 
-    /// <summary>Now and then.</summary>
+    /// <summary>Turns grainy now and then, in some batches.</summary>
     Some,
 
-    /// <summary>Commonly.</summary>
+    /// <summary>Turns grainy commonly, if it is let cool slowly.</summary>
     High,
 }
 
@@ -26,8 +26,8 @@ public sealed record GrainProneness(GrainLevel Level, string Source, Confidence 
 /// <summary>How much of a wax does the work of one gram of another; schools differ.</summary>
 /// <param name="Of">Slug of the wax it stands in for.</param>
 /// <param name="GramsPerGram">Grams of this wax for a gram of the other.</param>
-/// <param name="Source">Where it comes from.</param>
-/// <param name="Confidence">How sure it is.</param>
+/// <param name="Source">The document that the equivalence comes from.</param>
+/// <param name="Confidence">How far the equivalence can be trusted.</param>
 /// <param name="School">The school that says so; null where there is no dispute.</param>
 public sealed record WaxEquivalent(
     [Names(Named.Ingredient)] string Of,

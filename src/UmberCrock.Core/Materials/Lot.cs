@@ -5,34 +5,34 @@ namespace UmberCrock.Core.Materials;
 /// <summary>What state a lot is in on a day.</summary>
 public enum LotState
 {
-    /// <summary>Past its date.</summary>
+    /// <summary>The lot's date of durability has passed.</summary>
     Ended,
 
-    /// <summary>Its date is near.</summary>
+    /// <summary>The lot's date of durability is near.</summary>
     NearEnd,
 
-    /// <summary>Opened, in use.</summary>
+    /// <summary>The lot is opened and being used.</summary>
     InUse,
 
-    /// <summary>Not opened yet.</summary>
+    /// <summary>The lot has not been opened yet.</summary>
     Sealed,
 
-    /// <summary>Used up.</summary>
+    /// <summary>Nothing is left of the lot to use.</summary>
     Empty,
 }
 
 /// <summary>A jar or bag of an ingredient as it was bought.</summary>
 /// <param name="Id">Key; 0 for one that is not kept yet.</param>
-/// <param name="Ingredient">Slug.</param>
-/// <param name="Code">What is written on it.</param>
-/// <param name="Supplier">Whom it was bought from.</param>
-/// <param name="BoughtOn">When.</param>
-/// <param name="BoughtGrams">How much.</param>
-/// <param name="RemainingGrams">What is left.</param>
-/// <param name="PricePerKilogram">In the maker's currency.</param>
+/// <param name="Ingredient">Slug of the ingredient that the lot is of.</param>
+/// <param name="Code">The code that the supplier wrote on the lot.</param>
+/// <param name="Supplier">From whom the lot was bought, in words.</param>
+/// <param name="BoughtOn">The day on which the lot was bought.</param>
+/// <param name="BoughtGrams">How much of the lot was bought, g.</param>
+/// <param name="RemainingGrams">How much is left of the lot, g.</param>
+/// <param name="PricePerKilogram">Price of a kilogram, in the maker's currency.</param>
 /// <param name="OpenedOn">When it was opened; null for sealed.</param>
 /// <param name="UseBy">When it ends, as printed; null when nothing is printed.</param>
-/// <param name="Notes">Free text.</param>
+/// <param name="Notes">The maker's own words about the lot.</param>
 public sealed record Lot(
     long Id,
     string Ingredient,
@@ -65,7 +65,9 @@ public sealed record Lot(
             : afterOpening;
     }
 
-    /// <summary>Its state on a day.</summary>
+    /// <summary>What the lot is to be thought of on a day: sealed, in use, ended.</summary>
+    /// <param name="today">The day that counts as today.</param>
+    /// <param name="ingredient">The ingredient that is asked about.</param>
     public LotState StateOn(DateOnly today, Ingredient ingredient)
     {
         if (RemainingGrams == 0m)

@@ -73,6 +73,8 @@ public sealed class MeltModel
     }
 
     /// <summary>Mole fraction at which a species saturates the liquid, at a temperature in C; 1 from its melting point up.</summary>
+    /// <param name="celsius">Temperature, Celsius.</param>
+    /// <param name="species">The crystallising species.</param>
     public static double SaturationMoleFraction(double celsius, MeltingSpecies species)
     {
         if (celsius >= species.MeltingCelsius)
@@ -86,6 +88,8 @@ public sealed class MeltModel
     /// Solid mass of each species at a temperature in C, in the unit of the parts, written to <paramref name="solidMass"/>
     /// (as long as <see cref="Species"/>). Returns their sum.
     /// </summary>
+    /// <param name="celsius">Temperature, Celsius.</param>
+    /// <param name="solidMass">Receives the solid mass of each species, in the unit of the parts.</param>
     public double SolidMass(double celsius, Span<double> solidMass)
     {
         Span<double> saturation = stackalloc double[species.Length];

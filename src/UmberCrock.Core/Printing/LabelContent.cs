@@ -11,35 +11,35 @@ using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Printing;
 
-/// <summary>What only the maker knows of a label.</summary>
-/// <param name="NetGrams">Net weight at packing, g; null when it is not known yet.</param>
-/// <param name="BatchCode">Batch code; empty for none yet.</param>
-/// <param name="MadeOn">The day it was made; null when it is not known yet.</param>
+/// <summary>What a label says that only the maker knows: mass, batch, day.</summary>
+/// <param name="NetGrams">Net weight when it is packed, g; null while it is not known.</param>
+/// <param name="BatchCode">The code of the batch it comes from; empty for none yet.</param>
+/// <param name="MadeOn">The day it was made on; null while it is not known.</param>
 /// <param name="Responsible">Name and address of who answers for it; empty for none yet.</param>
 /// <param name="Lots">Lots there are, for their dates; those of what is not in it do not matter.</param>
 public sealed record LabelDetails(decimal? NetGrams, string BatchCode, DateOnly? MadeOn, string Responsible, ImmutableArray<Lot> Lots)
 {
-    /// <summary>Nothing yet.</summary>
+    /// <summary>Nothing that only the maker knows is known yet.</summary>
     public static LabelDetails None { get; } = new(null, "", null, "", []);
 }
 
-/// <summary>How a text of the label fares.</summary>
+/// <summary>How a text that the maker wants on the label fares.</summary>
 public sealed record JudgedClaim(string Text, ImmutableArray<ClaimProblem> Problems)
 {
-    /// <summary>True when it may be printed.</summary>
+    /// <summary>True when the text may be printed as it is.</summary>
     public bool Stands => Problems.All(problem => problem.Severity != Severity.Stop);
 }
 
-/// <summary>One thing that is asked for.</summary>
+/// <summary>One thing that a rule book asks for on a label.</summary>
 /// <param name="Key">What it is about, as the rules name it.</param>
-/// <param name="Words">What.</param>
+/// <param name="Words">What is asked for, in a few words.</param>
 /// <param name="Has">True when this label has it; null for what only an assessor or an authority can give, which is never ticked.</param>
-/// <param name="Detail">What there is, or what to do.</param>
-/// <param name="Source">Who asks for it.</param>
+/// <param name="Detail">What there is of it, or what is to be done.</param>
+/// <param name="Source">The document that asks for it.</param>
 public sealed record LabelCheckItem(string Key, string Words, bool? Has, Message Detail, string Source);
 
 /// <summary>What stands on a label, every text of it derived. No figure of sun protection gets here by any path.</summary>
-/// <param name="Form">Its form.</param>
+/// <param name="Form">The form of product that the label is for.</param>
 /// <param name="Packed">What it is filled into, for the drawing.</param>
 /// <param name="Texts">The texts in the order they are printed.</param>
 /// <param name="Claims">Claims, judged; only those that stand are among the texts.</param>
@@ -54,10 +54,14 @@ public sealed record LabelContent(
     ImmutableArray<LabelCheckItem> Checks
 )
 {
-    /// <summary>The ingredient list, without its heading.</summary>
+    /// <summary>The ingredient list as it is printed, without its heading.</summary>
     public string Ingredients => First(LabelPart.Ingredients).Plain;
 
-    /// <summary>Derives it.</summary>
+    /// <summary>Derives what stands on the label of a formula.</summary>
+    /// <param name="formula">The formula, as its document states it.</param>
+    /// <param name="details">What only the maker knows of the label.</param>
+    /// <param name="catalogue">The ingredients and rules it is held against.</param>
+    /// <param name="settings">The maker's choices of region and schools.</param>
     /// <exception cref="DocumentException">The day is not to be believed; or the name, the batch code, the address or a name in the list
     /// says what no label may.</exception>
     public static LabelContent Of(Formula formula, LabelDetails details, Catalogue catalogue, EvaluationSettings settings)

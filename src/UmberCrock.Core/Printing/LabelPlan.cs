@@ -8,25 +8,29 @@ namespace UmberCrock.Core.Printing;
 /// <summary>Paper that sheets are printed on.</summary>
 public enum SheetPaper
 {
-    /// <summary>210 by 297 mm (ISO 216).</summary>
+    /// <summary>Paper of 210 by 297 mm (ISO 216).</summary>
     A4,
 
-    /// <summary>8.5 by 11 inches.</summary>
+    /// <summary>Paper of 8.5 by 11 inches (ANSI A).</summary>
     Letter,
 }
 
-/// <summary>How labels stand on a sheet.</summary>
-/// <param name="Paper">The paper.</param>
-/// <param name="Margin">Kept free at its edges, mm.</param>
-/// <param name="Gap">Between labels, mm.</param>
+/// <summary>How labels stand on a sheet of paper: margins, gaps, counts.</summary>
+/// <param name="Paper">The paper that the labels are printed on.</param>
+/// <param name="Margin">Width kept free at the paper's edges, mm.</param>
+/// <param name="Gap">Width kept free between labels, mm.</param>
 /// <param name="Right">All of them shifted to the right by so much, mm; for a printer that is off.</param>
-/// <param name="Down">And down.</param>
+/// <param name="Down">How far the print is shifted down, mm.</param>
 public sealed record SheetPlan(SheetPaper Paper, decimal Margin, decimal Gap, decimal Right, decimal Down)
 {
-    /// <summary>Widest margin, gap and shift, mm.</summary>
-    public const decimal WidestMargin = 40m,
-        WidestGap = 40m,
-        WidestShift = 20m;
+    /// <summary>Widest margin at the paper's edges that is taken, mm.</summary>
+    public const decimal WidestMargin = 40m;
+
+    /// <summary>Widest gap between labels that is taken, mm.</summary>
+    public const decimal WidestGap = 40m;
+
+    /// <summary>Farthest shift of the print that is taken, mm.</summary>
+    public const decimal WidestShift = 20m;
 
     /// <summary>A sheet of a paper as most printers take it (common practice: they leave about 5 mm free).</summary>
     public static SheetPlan Of(SheetPaper paper) => new(paper, 8m, 3m, 0m, 0m);
@@ -43,6 +47,8 @@ public sealed record SheetPlan(SheetPaper Paper, decimal Margin, decimal Gap, de
     }
 
     /// <summary>Left and top of a place, counted along the rows from 0, mm.</summary>
+    /// <param name="at">Number of the label on the sheet, from 0.</param>
+    /// <param name="label">Size of one label, mm.</param>
     public (double Left, double Top) Place(int at, LabelSize label)
     {
         var columns = Places(label).Columns;
@@ -52,7 +58,7 @@ public sealed record SheetPlan(SheetPaper Paper, decimal Margin, decimal Gap, de
         );
     }
 
-    /// <summary>What does not hold together; empty when all does.</summary>
+    /// <summary>What does not hold together in the plan of a sheet; empty when all does.</summary>
     public IEnumerable<DocumentProblem> Problems(LabelSize label)
     {
         if (Margin is < 0m or > WidestMargin)
@@ -72,10 +78,10 @@ public sealed record LabelPlan
     /// <summary>Most labels that are printed at once.</summary>
     public const int MostLabels = 500;
 
-    /// <summary>Longest batch code, letters.</summary>
+    /// <summary>Longest batch code that is taken, letters.</summary>
     public const int LongestBatch = 40;
 
-    /// <summary>Largest net content, g.</summary>
+    /// <summary>Largest net content that is taken, g.</summary>
     public const decimal MostGrams = 100_000m;
 
     /// <summary>Whose rules; null for those of the settings.</summary>
@@ -84,22 +90,22 @@ public sealed record LabelPlan
     /// <summary>The label with the ingredient list, as <see cref="LabelSize.Parse"/> takes it.</summary>
     public string Layout { get; init; } = LabelSize.All[0].Key;
 
-    /// <summary>The lid; empty for none.</summary>
+    /// <summary>Kind of label for the lid; empty for none.</summary>
     public string Lid { get; init; } = "";
 
     /// <summary>True when the lid is what is printed.</summary>
     public bool PrintsLid { get; init; }
 
-    /// <summary>Net weight at packing, g; null when it is not known yet.</summary>
+    /// <summary>Net weight that the labels say, g; null when it is not known yet.</summary>
     public decimal? NetGrams { get; init; }
 
-    /// <summary>Batch code; empty for none yet.</summary>
+    /// <summary>Batch code that the labels say; empty for none yet.</summary>
     public string Batch { get; init; } = "";
 
-    /// <summary>The day it was made; null when it is not known yet.</summary>
+    /// <summary>Day of making that the labels count from; null when it is not known yet.</summary>
     public DateOnly? MadeOn { get; init; }
 
-    /// <summary>How many labels.</summary>
+    /// <summary>How many labels are to be printed.</summary>
     public int Count { get; init; } = 1;
 
     /// <summary>True for a code with batch and ingredient list.</summary>
@@ -108,17 +114,17 @@ public sealed record LabelPlan
     /// <summary>The sheet; null for the usual paper of the region.</summary>
     public SheetPlan? Sheet { get; init; }
 
-    /// <summary>As it is kept.</summary>
+    /// <summary>The plan of a label as text, to be kept.</summary>
     public string ToText() => JsonSerializer.Serialize(this, ContractJson.Options);
 
-    /// <summary>Reads it as it is kept.</summary>
+    /// <summary>Reads the plan of a label from the text it was kept as.</summary>
     public static LabelPlan Parse(string text) =>
         JsonSerializer.Deserialize<LabelPlan>(text, ContractJson.Options) ?? throw new DocumentException("/", "is empty.");
 
     /// <summary>The sheet, or the usual one of a region.</summary>
     public SheetPlan SheetFor(Region region) => Sheet ?? SheetPlan.Of(region == Settings.Region.Us ? SheetPaper.Letter : SheetPaper.A4);
 
-    /// <summary>What does not hold together; empty when all does.</summary>
+    /// <summary>What does not hold together in the plan of a label; empty when all does.</summary>
     public IEnumerable<DocumentProblem> Problems()
     {
         if (LabelSize.Read(Layout) is var label && label.Size is not { Face: not LabelFace.Lid })

@@ -5,10 +5,10 @@ using UmberCrock.Core.Documents;
 
 namespace UmberCrock.Core.Printing;
 
-/// <summary>What a label is for.</summary>
+/// <summary>Which part of a container a label is for.</summary>
 public enum LabelFace
 {
-    /// <summary>Everything, in columns.</summary>
+    /// <summary>Goes around the container: everything, in columns.</summary>
     Wrap,
 
     /// <summary>The front of a round box; what is asked for stands on its base or on a leaflet.</summary>
@@ -37,10 +37,10 @@ public sealed partial record LabelSize(string Key, string Name, double Width, do
         new("base-60", "tin base 60, with the list", 60, 60, LabelFace.Base),
     ];
 
-    /// <summary>True for lids and bases.</summary>
+    /// <summary>True for lids and bases, which are round.</summary>
     public bool Round => Face != LabelFace.Wrap;
 
-    /// <summary>The kind a word means.</summary>
+    /// <summary>The kind of label that a word means.</summary>
     /// <exception cref="DocumentException">It is none, or no size that can be printed.</exception>
     public static LabelSize Parse(string word) =>
         Read(word) is ({ } size, _) ? size : throw new DocumentException("/layout", Read(word).Refusal!);

@@ -33,10 +33,10 @@ public sealed record Container(string Name, decimal Millilitres, int Count, deci
 
 /// <summary>What is to be weighed: a batch in grams, or what fills some containers.</summary>
 /// <param name="BatchGrams">The batch; null to go by the containers.</param>
-/// <param name="Containers">What it is to fill.</param>
-/// <param name="LossPercent">What stays in the pot.</param>
-/// <param name="ScaleResolutionGrams">The step of the scale.</param>
-/// <param name="OverrunPercent">Air whipped in, by volume.</param>
+/// <param name="Containers">The containers that the batch is to fill.</param>
+/// <param name="LossPercent">Share of the batch that stays in the pot, percent.</param>
+/// <param name="ScaleResolutionGrams">The smallest step that the scale shows, g.</param>
+/// <param name="OverrunPercent">Air that is whipped in, percent of the volume.</param>
 public sealed record WeighRequest(
     decimal? BatchGrams,
     ImmutableArray<Container> Containers,
@@ -45,17 +45,17 @@ public sealed record WeighRequest(
     decimal OverrunPercent
 );
 
-/// <summary>A line of the sheet.</summary>
-/// <param name="Ingredient">Slug.</param>
-/// <param name="Phase">Id of its phase.</param>
-/// <param name="TargetGrams">Exact.</param>
+/// <summary>A line of a weigh sheet: what is weighed, and how far it may be off.</summary>
+/// <param name="Ingredient">Slug of the ingredient that is weighed.</param>
+/// <param name="Phase">Id of the phase that it is weighed for.</param>
+/// <param name="TargetGrams">The exact mass of the line, g.</param>
 /// <param name="ShownGrams">What to weigh: a multiple of the scale's step.</param>
 /// <param name="RelativeErrorPercent">Shown against target, percent of the target; 0 where there is none.</param>
 public sealed record WeighLine(string Ingredient, string Phase, decimal TargetGrams, decimal ShownGrams, decimal RelativeErrorPercent);
 
-/// <summary>A sheet to weigh by.</summary>
-/// <param name="BatchGrams">The batch on this scale.</param>
-/// <param name="Lines">In the order of the formula.</param>
+/// <summary>Masses to weigh out for a batch, on the maker's scale.</summary>
+/// <param name="BatchGrams">What the batch comes to on this scale, g.</param>
+/// <param name="Lines">The lines of the weigh sheet, in the order of the formula.</param>
 /// <param name="SumGrams">Sum of what is shown: the batch, exactly.</param>
 /// <param name="Findings">Doses that this scale cannot weigh, and those that rounding moves.</param>
 public sealed record WeighSheet(decimal BatchGrams, ImmutableArray<WeighLine> Lines, decimal SumGrams, ImmutableArray<Finding> Findings)
@@ -67,6 +67,10 @@ public sealed record WeighSheet(decimal BatchGrams, ImmutableArray<WeighLine> Li
     /// grams is rounded to
     /// the nearest. Doses are rounded down to the step, and the steps that are left go to the largest remainders, so that they sum exactly.
     /// </summary>
+    /// <param name="formula">The formula, as its document states it.</param>
+    /// <param name="catalogue">The ingredients and rules it is held against.</param>
+    /// <param name="settings">The maker's choices of region and schools.</param>
+    /// <param name="request">The batch, containers and scale it is weighed for.</param>
     /// <exception cref="DocumentException">There is nothing to weigh, or the volume cannot be turned into grams.</exception>
     public static WeighSheet Of(Formula formula, Catalogue catalogue, EvaluationSettings settings, WeighRequest request)
     {

@@ -13,23 +13,23 @@ public enum ScentSchool
     Looser,
 }
 
-/// <summary>Scent in pregnancy.</summary>
+/// <summary>How much scent a school allows in pregnancy.</summary>
 public enum PregnancySchool
 {
-    /// <summary>None.</summary>
+    /// <summary>No scent at all while pregnant.</summary>
     Strict,
 
-    /// <summary>Up to 1 %, with a caution.</summary>
+    /// <summary>Up to 1 % of scent in pregnancy, with a caution.</summary>
     Relaxed,
 }
 
 /// <summary>How much candelilla does the work of beeswax.</summary>
 public enum WaxSchool
 {
-    /// <summary>10 g for 15 g.</summary>
+    /// <summary>10 g of the other wax do the work of 15 g of beeswax.</summary>
     TwoThirds,
 
-    /// <summary>10 g for 20 g.</summary>
+    /// <summary>10 g of the other wax do the work of 20 g of beeswax.</summary>
     Half,
 }
 
@@ -39,7 +39,7 @@ public enum BestBeforeSchool
     /// <summary>The ingredient that is the first to turn.</summary>
     ShortestLived,
 
-    /// <summary>All of them, by weight.</summary>
+    /// <summary>All oils count, each by its share of the weight.</summary>
     Weighted,
 }
 
@@ -59,14 +59,14 @@ public sealed record EvaluationSettings
     /// drops.</summary>
     public static EvaluationSettings Default { get; } = new();
 
-    /// <summary>The choices as they are kept.</summary>
+    /// <summary>The maker's choices of judging as text, to be kept.</summary>
     public string ToText() => JsonSerializer.Serialize(this, ContractJson.Options);
 
-    /// <summary>Reads choices as they are kept.</summary>
+    /// <summary>Reads the maker's choices of judging from the text they were kept as.</summary>
     public static EvaluationSettings Parse(string text) =>
         JsonSerializer.Deserialize<EvaluationSettings>(text, ContractJson.Options) ?? throw new DocumentException("/", "is empty.");
 
-    /// <summary>What does not hold together; empty when all does.</summary>
+    /// <summary>What does not hold together in the choices of judging; empty when all does.</summary>
     public IEnumerable<DocumentProblem> Problems()
     {
         if (DropsPerMillilitre is < FewestDrops or > MostDrops)
@@ -75,10 +75,10 @@ public sealed record EvaluationSettings
             yield return new DocumentProblem("/traces", $"A trace is less than a level from 0 to {MostTracePercent} %.");
     }
 
-    /// <summary>Which rule book applies.</summary>
+    /// <summary>Whose law formulas are judged by.</summary>
     public Region Region { get; init; } = Region.Eu;
 
-    /// <summary>Which scent ceilings apply.</summary>
+    /// <summary>Whose ceilings the scent is held against.</summary>
     public ScentSchool Scent { get; init; } = ScentSchool.Stricter;
 
     /// <summary>Whether scent is out of the question in pregnancy.</summary>

@@ -1,11 +1,11 @@
 namespace UmberCrock.Core.Settings;
 
-/// <summary>Which rule book applies.</summary>
+/// <summary>Whose law a formula is judged and labelled by.</summary>
 public enum Region
 {
     /// <summary>European Union and United Kingdom.</summary>
     Eu,
 
-    /// <summary>United States.</summary>
+    /// <summary>The law of the United States of America.</summary>
     Us,
 }

@@ -9,17 +9,17 @@ namespace UmberCrock.Core.Settings;
 /// <summary>How numbers are written on the screens.</summary>
 public enum DecimalMark
 {
-    /// <summary>18.50</summary>
+    /// <summary>A point parts the decimals: 18.50.</summary>
     Point,
 
-    /// <summary>18,50</summary>
+    /// <summary>A comma parts the decimals: 18,50.</summary>
     Comma,
 }
 
-/// <summary>A kind of container the maker fills.</summary>
-/// <param name="Name">Its name.</param>
-/// <param name="Millilitres">Its volume to the brim.</param>
-/// <param name="FillPercent">How full it is made.</param>
+/// <summary>A kind of jar, tin or tube that the maker fills.</summary>
+/// <param name="Name">What the maker calls the container.</param>
+/// <param name="Millilitres">Volume of the container to its brim, mL.</param>
+/// <param name="FillPercent">How full the container is made, percent of its volume.</param>
 public sealed record ContainerKind(string Name, decimal Millilitres, decimal FillPercent);
 
 /// <summary>What stands on the maker's table: scale, spoons, containers, and how numbers are written.</summary>
@@ -31,9 +31,11 @@ public sealed record Workshop
     /// <summary>Longest name and address, letters.</summary>
     public const int LongestResponsible = 300;
 
-    /// <summary>Smallest and largest container, mL.</summary>
-    public const decimal SmallestMillilitres = 0.1m,
-        LargestMillilitres = 100_000m;
+    /// <summary>Smallest container that is taken, mL.</summary>
+    public const decimal SmallestMillilitres = 0.1m;
+
+    /// <summary>Largest container that is taken, mL.</summary>
+    public const decimal LargestMillilitres = 100_000m;
 
     /// <summary>Most that may stay in the pot, percent.</summary>
     public const decimal MostLossPercent = 50m;
@@ -44,7 +46,7 @@ public sealed record Workshop
     /// <summary>A kitchen scale that shows tenths, US spoons, the usual containers, a decimal point.</summary>
     public static Workshop Default { get; } = new();
 
-    /// <summary>Step of the scale, g.</summary>
+    /// <summary>Smallest step that the maker's scale shows, g.</summary>
     public decimal ScaleStepGrams { get; init; } = 0.1m;
 
     /// <summary>What stays in the pot, percent.</summary>
@@ -59,7 +61,7 @@ public sealed record Workshop
     /// <summary>Name and address of who answers for what is given away or sold; empty for none yet.</summary>
     public string Responsible { get; init; } = "";
 
-    /// <summary>How numbers are written.</summary>
+    /// <summary>The mark that parts decimals in the maker's numbers.</summary>
     public DecimalMark DecimalMark { get; init; } = DecimalMark.Point;
 
     /// <summary>The containers (common practice: nominal volumes of what is sold for balms, filled short of the brim).</summary>
@@ -75,14 +77,14 @@ public sealed record Workshop
         new("bar mould 75 mL", 75m, 98m),
     ];
 
-    /// <summary>The choices as they are kept.</summary>
+    /// <summary>What the maker works with as text, to be kept.</summary>
     public string ToText() => JsonSerializer.Serialize(this, ContractJson.Options);
 
-    /// <summary>Reads choices as they are kept.</summary>
+    /// <summary>Reads what the maker works with from the text it was kept as.</summary>
     public static Workshop Parse(string text) =>
         JsonSerializer.Deserialize<Workshop>(text, ContractJson.Options) ?? throw new DocumentException("/", "is empty.");
 
-    /// <summary>What does not hold together; empty when all does.</summary>
+    /// <summary>What does not hold together in the maker's workshop; empty when all does.</summary>
     public IEnumerable<DocumentProblem> Problems()
     {
         if (!ScaleSteps.Contains(ScaleStepGrams))

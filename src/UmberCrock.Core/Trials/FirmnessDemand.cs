@@ -59,11 +59,11 @@ internal sealed record FirmnessDemand(Message Words, double Celsius, double? Lea
 }
 
 /// <summary>What a rebalance is to reach, besides every limit and window: a band at a temperature in C, a climate, or neither.</summary>
-/// <param name="Band">The band; null for none.</param>
+/// <param name="Band">The band that is wanted; null for none.</param>
 /// <param name="AtCelsius">Where the band is wanted; set with it.</param>
 /// <param name="Climate">The climate in which the form's own bands are wanted; null for none.</param>
 public sealed record RebalanceTarget(Band? Band, decimal? AtCelsius, Climate? Climate)
 {
-    /// <summary>Limits and windows only.</summary>
+    /// <summary>Nothing is wanted but what limits and windows ask for.</summary>
     public static RebalanceTarget None { get; } = new(null, null, null);
 }

@@ -9,12 +9,12 @@ using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Trials;
 
-/// <summary>A formula moved as little as it takes.</summary>
-/// <param name="Formula">The formula.</param>
-/// <param name="Edits">What was changed.</param>
+/// <summary>A formula that was moved as little as its target takes.</summary>
+/// <param name="Formula">The formula after it was moved.</param>
+/// <param name="Edits">The edits that lead to the moved formula.</param>
 /// <param name="MovedPercent">What went from some lines to others, weight percent: the sum of what was put in or of what was taken out,
 /// whichever is more.</param>
-/// <param name="Evaluation">What the core says of it.</param>
+/// <param name="Evaluation">What the program says of the moved formula.</param>
 public sealed record Rebalanced(Formula Formula, ImmutableArray<FormulaEdit> Edits, decimal MovedPercent, EvaluationResult Evaluation);
 
 /// <summary>What a rebalance comes to: a formula, or what cannot be had together.</summary>

@@ -8,9 +8,9 @@ using UmberCrock.Core.Topics.Texture;
 namespace UmberCrock.Core.Trials;
 
 /// <summary>Something that could stand in for an ingredient.</summary>
-/// <param name="Ingredient">What it is.</param>
+/// <param name="Ingredient">The ingredient that could stand in.</param>
 /// <param name="GramsPerGram">Grams of it for a gram of the other.</param>
-/// <param name="Words">What changes, in a few words.</param>
+/// <param name="Words">What would change with it, in a few words.</param>
 public sealed record Replacement(Ingredient Ingredient, double GramsPerGram, string Words);
 
 /// <summary>
@@ -24,6 +24,11 @@ public static class Replacements
     private static readonly Climate Any = new(FirmCelsius, FirmCelsius);
 
     /// <summary>Up to a few replacements, closest first.</summary>
+    /// <param name="ingredient">The ingredient that is asked about.</param>
+    /// <param name="candidates">The ingredients that may stand in.</param>
+    /// <param name="catalogue">The ingredients and rules it is held against.</param>
+    /// <param name="settings">The maker's choices of region and schools.</param>
+    /// <param name="most">How many are wanted at most.</param>
     public static ImmutableArray<Replacement> For(
         Ingredient ingredient,
         IEnumerable<Ingredient> candidates,
@@ -50,6 +55,10 @@ public static class Replacements
     }
 
     /// <summary>One ingredient in the place of another that was asked for, whatever their kinds.</summary>
+    /// <param name="ingredient">The ingredient that is asked about.</param>
+    /// <param name="other">The ingredient that could stand in.</param>
+    /// <param name="catalogue">The ingredients and rules it is held against.</param>
+    /// <param name="settings">The maker's choices of region and schools.</param>
     public static Replacement Of(Ingredient ingredient, Ingredient other, Catalogue catalogue, EvaluationSettings settings) =>
         new(
             other,

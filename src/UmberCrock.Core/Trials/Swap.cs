@@ -12,17 +12,17 @@ using static UmberCrock.Core.Units.Decimals;
 namespace UmberCrock.Core.Trials;
 
 /// <summary>Something that can stand in for a line, with what it does to the whole.</summary>
-/// <param name="Ingredient">Slug.</param>
+/// <param name="Ingredient">Slug of the ingredient that is offered.</param>
 /// <param name="Percent">Its dose, by the equivalents of the maker's school.</param>
-/// <param name="Edits">What it takes.</param>
-/// <param name="Formula">The formula with it.</param>
-/// <param name="BandBefore">Band at 20 C before.</param>
-/// <param name="BandAfter">And after.</param>
-/// <param name="FirmnessBefore">Firmness at 20 C before.</param>
-/// <param name="FirmnessAfter">And after.</param>
+/// <param name="Edits">The edits that put it in, at its dose.</param>
+/// <param name="Formula">The formula with the offered ingredient in it.</param>
+/// <param name="BandBefore">Band at 20 C without the swap.</param>
+/// <param name="BandAfter">Band at 20 C once it is swapped.</param>
+/// <param name="FirmnessBefore">Firmness at 20 C without the swap.</param>
+/// <param name="FirmnessAfter">Firmness at 20 C once it is swapped.</param>
 /// <param name="FindingsAdded">Codes that were not found before.</param>
-/// <param name="FindingsRemoved">Codes that no longer are.</param>
-/// <param name="Why">What changes, in words.</param>
+/// <param name="FindingsRemoved">Codes of findings that the swap does away with.</param>
+/// <param name="Why">What changes with the swap, in words that teach.</param>
 public sealed record SwapCandidate(
     string Ingredient,
     decimal Percent,

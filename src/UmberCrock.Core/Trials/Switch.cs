@@ -11,11 +11,11 @@ using UmberCrock.Core.Units;
 namespace UmberCrock.Core.Trials;
 
 /// <summary>A set of edits that makes a formula something else, tried out but not taken.</summary>
-/// <param name="Kind">The word of what it becomes.</param>
+/// <param name="Kind">The word of what the formula would become.</param>
 /// <param name="Edits">What it takes; empty when it is so already or cannot be done.</param>
-/// <param name="Formula">The formula with them.</param>
-/// <param name="Before">What the core says of it now.</param>
-/// <param name="After">And of what it becomes.</param>
+/// <param name="Formula">The formula as it would become.</param>
+/// <param name="Before">What the program says of the formula as it is.</param>
+/// <param name="After">What the program says of the formula as it would become.</param>
 /// <param name="Refusals">Why it cannot be done; empty when it can.</param>
 public sealed record SwitchProposal(
     string Kind,
@@ -29,7 +29,7 @@ public sealed record SwitchProposal(
 /// <summary>Whole-formula switches: swaps of every line that is in the way, lines taken out, or a rebalance for a hotter climate.</summary>
 public static class Switch
 {
-    /// <summary>Takes out what scents.</summary>
+    /// <summary>The word for a switch that takes out what scents.</summary>
     public const string Unscented = "unscented";
 
     /// <summary>Makes it fit for a hot summer.</summary>

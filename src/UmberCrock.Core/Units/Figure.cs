@@ -3,21 +3,21 @@ namespace UmberCrock.Core.Units;
 /// <summary>What a figure in a sentence measures.</summary>
 public enum Measure
 {
-    /// <summary>A bare number.</summary>
+    /// <summary>A bare number that has no unit.</summary>
     Number,
 
-    /// <summary>Weight percent.</summary>
+    /// <summary>A share of the whole, weight percent.</summary>
     Percent,
 
-    /// <summary>A temperature, C.</summary>
+    /// <summary>A temperature in degrees Celsius.</summary>
     Celsius,
 
-    /// <summary>A mass, g.</summary>
+    /// <summary>A mass in grams, as it is weighed.</summary>
     Grams,
 }
 
 /// <summary>A figure in a sentence: its value and how many decimals are shown of it.</summary>
-/// <param name="Value">The value, in its unit.</param>
+/// <param name="Value">The value of the figure, in its unit.</param>
 /// <param name="Format">A .NET number format; empty for as many decimals as it has.</param>
 /// <param name="Measure">What it measures; the unit is written after it.</param>
 public readonly record struct Figure(decimal Value, string Format, Measure Measure = Measure.Number) : IFormattable
@@ -44,6 +44,6 @@ public readonly record struct Figure(decimal Value, string Format, Measure Measu
             _ => throw new InvalidOperationException($"{Measure} has no unit."),
         };
 
-    /// <summary>Written in the number format of whoever reads: that of the running thread, as numbers of .NET are.</summary>
+    /// <summary>The figure in the number format of the running thread, as numbers of .NET are.</summary>
     public override string ToString() => ToString(null, System.Globalization.CultureInfo.CurrentCulture);
 }

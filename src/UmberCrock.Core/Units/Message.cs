@@ -20,13 +20,13 @@ public sealed class Message : IFormattable, IEquatable<Message>
 
     private Message(List<object> parts) => this.parts = parts;
 
-    /// <summary>True when it says nothing.</summary>
+    /// <summary>True when the message says nothing.</summary>
     public bool IsEmpty => parts.TrueForAll(part => part is "");
 
-    /// <summary>The figures in it, in order.</summary>
+    /// <summary>The figures that the message carries, in order.</summary>
     public IEnumerable<Figure> Figures => parts.OfType<Figure>();
 
-    /// <summary>A sentence without figures.</summary>
+    /// <summary>Makes a message of a sentence without figures.</summary>
     public static implicit operator Message(string text) => new([text]);
 
     /// <summary>One sentence after the other. Without it a sentence and a text would be joined as text, and its figures written under the
@@ -34,6 +34,8 @@ public sealed class Message : IFormattable, IEquatable<Message>
     public static Message operator +(Message first, Message second) => new([.. first.parts, .. second.parts]);
 
     /// <summary>Puts a separator between sentences.</summary>
+    /// <param name="separator">What stands between two messages.</param>
+    /// <param name="messages">The messages, in order.</param>
     public static Message Join(string separator, IEnumerable<Message> messages)
     {
         var joined = new List<object>();
@@ -56,7 +58,7 @@ public sealed class Message : IFormattable, IEquatable<Message>
     /// <summary>Adds another sentence with its figures.</summary>
     public void AppendFormatted(Message? message) => parts.AddRange(message?.parts ?? []);
 
-    /// <summary>Adds a figure.</summary>
+    /// <summary>Adds a figure with its unit to the message.</summary>
     public void AppendFormatted(Figure figure) => parts.Add(figure);
 
     /// <summary>Adds a number, written by a .NET number format.</summary>
@@ -73,14 +75,14 @@ public sealed class Message : IFormattable, IEquatable<Message>
             AppendFormatted(known, format);
     }
 
-    /// <summary>Adds a whole number.</summary>
+    /// <summary>Adds a whole number to the message.</summary>
     public void AppendFormatted(int value, string? format = null) => parts.Add(new Figure(value, format ?? "0"));
 
     /// <summary>Written for a reader; the number format is that of the provider.</summary>
     public string ToString(string? format, IFormatProvider? formatProvider) =>
         string.Concat(parts.Select(part => part is Figure figure ? figure.ToString(null, formatProvider) : (string)part));
 
-    /// <summary>Written in the number format of whoever reads: that of the running thread, as numbers of .NET are.</summary>
+    /// <summary>The message with its figures in the number format of the running thread, as numbers of .NET are.</summary>
     public override string ToString() => ToString(null, CultureInfo.CurrentCulture);
 
     /// <summary>Written as documents are, with a decimal point.</summary>

@@ -10,10 +10,10 @@ namespace UmberCrock.Core.Topics.Doses;
 /// <summary>Where a dose stands against its window and its hard limit.</summary>
 public enum Place
 {
-    /// <summary>Under the window.</summary>
+    /// <summary>The dose is under its working window.</summary>
     Below,
 
-    /// <summary>Well inside.</summary>
+    /// <summary>The dose is well inside its window.</summary>
     Inside,
 
     /// <summary>Inside, within 10 % of the window's width from an edge.</summary>
@@ -22,20 +22,20 @@ public enum Place
     /// <summary>Over the window, not over a hard limit.</summary>
     Above,
 
-    /// <summary>Over a hard limit.</summary>
+    /// <summary>The dose is over a hard limit.</summary>
     OverLimit,
 
-    /// <summary>No window is known.</summary>
+    /// <summary>No window is known that the dose could be held against.</summary>
     Unknown,
 }
 
-/// <summary>What a hard limit is on.</summary>
+/// <summary>Whether a hard limit is on an ingredient or on a substance in it.</summary>
 public enum LimitKind
 {
-    /// <summary>The ingredient as such.</summary>
+    /// <summary>The limit is on the ingredient as such.</summary>
     Ingredient,
 
-    /// <summary>A substance it holds.</summary>
+    /// <summary>The limit is on a substance that the ingredient holds.</summary>
     Substance,
 
     /// <summary>The ingredient, for the sake of sunlight.</summary>
@@ -47,16 +47,16 @@ public enum LimitKind
 /// percent.</param>
 /// <param name="Substance">What the limit is on: an INCI name, or null when it is on the ingredient as such.</param>
 /// <param name="Share">Highest share of the substance in the ingredient, 0 to 1.</param>
-/// <param name="Source">Where the limit comes from.</param>
-/// <param name="Condition">What else to know.</param>
-/// <param name="Kind">What it is on.</param>
+/// <param name="Source">The document that the hard limit comes from.</param>
+/// <param name="Condition">What else the hard limit asks for, in words.</param>
+/// <param name="Kind">Whether the limit is on the ingredient or on a substance in it.</param>
 public sealed record LimitOnIngredient(decimal Percent, string? Substance, decimal Share, string Source, string? Condition, LimitKind Kind);
 
 /// <summary>The window and limit that hold for an ingredient in a formula.</summary>
 /// <param name="Percent">What the formula holds of the ingredient, over all its lines.</param>
 /// <param name="Window">The working window, or null when none is known.</param>
 /// <param name="Limit">The hard limit, or null when there is none.</param>
-/// <param name="Place">Where the dose stands.</param>
+/// <param name="Place">Where the dose stands against that window and limit.</param>
 public sealed record DosePlacement(decimal Percent, DoseRule? Window, LimitOnIngredient? Limit, Place Place)
 {
     private const decimal NearShare = 0.1m;
@@ -75,6 +75,8 @@ public sealed record DosePlacement(decimal Percent, DoseRule? Window, LimitOnIng
     }
 
     /// <summary>Places an ingredient's dose, summed over the lines that hold it.</summary>
+    /// <param name="resolved">The formula with its ingredients looked up.</param>
+    /// <param name="ingredient">The ingredient that is asked about.</param>
     public static DosePlacement Of(ResolvedFormula resolved, Ingredient ingredient)
     {
         var percent = resolved.PercentOf(resolved.LinesOf(ingredient.Slug));
@@ -93,6 +95,10 @@ public sealed record DosePlacement(decimal Percent, DoseRule? Window, LimitOnIng
     /// a maximum, a special case overrides the rule it narrows; of those left, the one with the lowest maximum counts. Where none is for
     /// this form by name, those of the form it takes its windows from count.
     /// </summary>
+    /// <param name="formula">The formula, as its document states it.</param>
+    /// <param name="ingredient">The ingredient that is asked about.</param>
+    /// <param name="rules">The rules of doses.</param>
+    /// <param name="settings">The maker's choices of region and schools.</param>
     public static DoseRule? WindowFor(Formula formula, Ingredient ingredient, RuleBook rules, EvaluationSettings settings)
     {
         var classes = rules.ClassWindows.Where(window => window.Classes.Contains(ingredient.Class));
@@ -109,6 +115,8 @@ public sealed record DosePlacement(decimal Percent, DoseRule? Window, LimitOnIng
     }
 
     /// <summary>The tightest hard limit on an ingredient: its own, one on a substance it holds, or that of sunlight.</summary>
+    /// <param name="resolved">The formula with its ingredients looked up.</param>
+    /// <param name="ingredient">The ingredient that is asked about.</param>
     public static LimitOnIngredient? LimitFor(ResolvedFormula resolved, Ingredient ingredient)
     {
         var own = MostSpecific(ingredient.Doses.Where(rule => rule.IsHard && rule.Governs(resolved.Formula, resolved.Settings)))

@@ -11,10 +11,10 @@ namespace UmberCrock.Core.Topics.Doses;
 public sealed record PhototoxicOil([Names(Named.Ingredient)] string Ingredient, decimal MaxPercent, string Source, Confidence Confidence);
 
 /// <summary>Phototoxic oils (data/rules/phototoxic.json).</summary>
-/// <param name="Oils">The oils with their limits.</param>
+/// <param name="Oils">The phototoxic oils, each with its limit.</param>
 /// <param name="CoveredZones">Zones that clothes keep from the sun: there the limits do not bind.</param>
 /// <param name="Source">Where the rule of the sum comes from.</param>
-/// <param name="Confidence">How sure it is.</param>
+/// <param name="Confidence">How far the limits of phototoxic oils can be trusted.</param>
 public sealed record PhototoxicRules(
     ImmutableArray<PhototoxicOil> Oils,
     ImmutableArray<Zone> CoveredZones,

@@ -14,10 +14,10 @@ public sealed record EmulsifierRules : IRules<EmulsifierRules>
     /// <summary>In what is rinsed off, from this weight percent.</summary>
     public required decimal RinseOffPercentFrom { get; init; }
 
-    /// <summary>To this.</summary>
+    /// <summary>Upper end of the emulsifier in what is rinsed off, weight percent.</summary>
     public required decimal RinseOffPercentTo { get; init; }
 
-    /// <summary>Less than this is none.</summary>
+    /// <summary>Less emulsifier than this counts as none, weight percent.</summary>
     public required decimal MissingBelowPercent { get; init; }
 
     /// <summary>Water calls for one from this weight percent.</summary>
@@ -52,10 +52,10 @@ public sealed record EmulsifierRules : IRules<EmulsifierRules>
     [Names(Named.Ingredient)]
     public required ImmutableArray<string> PartnersLow { get; init; }
 
-    /// <summary>Where the figures come from.</summary>
+    /// <summary>The document that the figures of emulsifiers come from.</summary>
     public required string Source { get; init; }
 
-    /// <summary>How sure they are.</summary>
+    /// <summary>How far the figures of emulsifiers can be trusted.</summary>
     public required Confidence Confidence { get; init; }
 }
 
@@ -66,7 +66,7 @@ public sealed record EmulsifierRules : IRules<EmulsifierRules>
 /// <param name="EmulsifierToOil">Parts of emulsifier to a part of oil phase; null without oil.</param>
 /// <param name="CationicPercent">Those of them that conditioning emulsifiers bring: outside HLB, judged by dose.</param>
 /// <param name="CoveredPercent">Share of the oil phase whose required HLB is published, percent.</param>
-/// <param name="Confidence">How sure it is.</param>
+/// <param name="Confidence">How far the report on the emulsion can be trusted.</param>
 public sealed record EmulsionReport(
     double? RequiredHlb,
     double? SuppliedHlb,

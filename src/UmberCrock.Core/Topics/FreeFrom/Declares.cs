@@ -11,7 +11,7 @@ namespace UmberCrock.Core.Topics.FreeFrom;
 [JsonConverter(typeof(DeclaresConverter))]
 public sealed record Declares(ImmutableArray<(string Property, bool Holds)> Properties)
 {
-    /// <summary>True when a property holds.</summary>
+    /// <summary>True when a property may be declared of the formula.</summary>
     /// <param name="property">Its name: "beeFree".</param>
     /// <exception cref="InvalidOperationException">There is no such property.</exception>
     public bool Holds(string property)

@@ -24,7 +24,7 @@ public sealed record FreeFromRow
     /// <summary>The same, as it is offered: "without bee products".</summary>
     public string? SwitchLabel { get; init; }
 
-    /// <summary>Origins that are it.</summary>
+    /// <summary>Origins of an ingredient that the property is about.</summary>
     [Names(Named.Origin)]
     public ImmutableArray<string> Origins
     {
@@ -40,7 +40,7 @@ public sealed record FreeFromRow
         init => field = value.OrEmpty();
     } = [];
 
-    /// <summary>Classes that are it.</summary>
+    /// <summary>Classes of raw material that the property is about.</summary>
     public ImmutableArray<IngredientClass> Classes
     {
         get;
@@ -80,8 +80,8 @@ public sealed record FreeFromRow
 
 /// <summary>What people keep away from, one row each (data/rules/free-from.json): a new one is a row.</summary>
 /// <param name="Rows">The rows, in the order they are offered.</param>
-/// <param name="Source">Where they come from.</param>
-/// <param name="Confidence">How sure they are.</param>
+/// <param name="Source">The document that the rows of properties come from.</param>
+/// <param name="Confidence">How far the rows of properties can be trusted.</param>
 public sealed record FreeFromRules(ImmutableArray<FreeFromRow> Rows, string Source, Confidence Confidence) : IRules<FreeFromRules>
 {
     static RuleFile IRules<FreeFromRules>.File { get; } = new("free-from.json", FreeFromJson.Default);

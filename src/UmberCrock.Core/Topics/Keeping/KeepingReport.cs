@@ -77,7 +77,7 @@ public sealed record KeepingReport
     /// <summary>Months by all of them: rates of turning add up by weight, so it is the weighted harmonic mean of the lives.</summary>
     public required double? MonthsByWeight { get; init; }
 
-    /// <summary>Slug of the first to turn.</summary>
+    /// <summary>Slug of the ingredient that turns first.</summary>
     public required string? Weakest { get; init; }
 
     /// <summary>What lengthens and shortens it.</summary>
@@ -89,7 +89,7 @@ public sealed record KeepingReport
     /// <summary>Weight percent of the formula whose fatty acids are known.</summary>
     public required double KnownPercent { get; init; }
 
-    /// <summary>How sure the months are.</summary>
+    /// <summary>How far the months of keeping can be trusted.</summary>
     public required Confidence Confidence { get; init; }
 
     /// <summary>Adds the fatty acids up, mass-weighted, and finds the months.</summary>

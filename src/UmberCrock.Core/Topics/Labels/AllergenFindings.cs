@@ -6,11 +6,11 @@ using UmberCrock.Core.Units;
 namespace UmberCrock.Core.Topics.Labels;
 
 /// <summary>A source of allergens that is to be named (data/rules/allergens.json).</summary>
-/// <param name="Key">The word ingredients use.</param>
-/// <param name="Words">What to say to people.</param>
-/// <param name="Why">Who reacts, and to what.</param>
-/// <param name="Source">Where it comes from.</param>
-/// <param name="Confidence">How sure it is.</param>
+/// <param name="Key">The word by which ingredients name the source.</param>
+/// <param name="Words">What the source is called before people.</param>
+/// <param name="Why">Who reacts to the source, and to what in it.</param>
+/// <param name="Source">The document that the source of allergens is known from.</param>
+/// <param name="Confidence">How far the row of the source can be trusted.</param>
 public sealed record AllergenSource(string Key, string Words, string Why, string Source, Confidence Confidence);
 
 /// <summary>Allergen sources that are to be named (data/rules/allergens.json).</summary>

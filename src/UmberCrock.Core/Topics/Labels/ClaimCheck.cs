@@ -5,13 +5,13 @@ using UmberCrock.Core.Topics.FreeFrom;
 
 namespace UmberCrock.Core.Topics.Labels;
 
-/// <summary>What is wrong with a text of the label.</summary>
-/// <param name="Code">The finding.</param>
-/// <param name="Severity">How much it matters.</param>
+/// <summary>What is wrong with a text that is to stand on the label.</summary>
+/// <param name="Code">The code of the finding that the text leads to.</param>
+/// <param name="Severity">How much the wording matters: stop, caution or note.</param>
 /// <param name="Words">The words it is about, folded.</param>
-/// <param name="Why">The reason.</param>
+/// <param name="Why">Why the wording must not stand, in words that teach.</param>
 /// <param name="Better">A wording that stands; null where there is none.</param>
-/// <param name="Source">Where the rule comes from.</param>
+/// <param name="Source">The document that the rule on wording comes from.</param>
 public sealed record ClaimProblem(string Code, Severity Severity, string Words, string Why, string? Better, string Source);
 
 /// <summary>

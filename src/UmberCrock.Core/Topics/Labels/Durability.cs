@@ -8,11 +8,11 @@ using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Topics.Labels;
 
-/// <summary>How long it keeps, as a label says it.</summary>
+/// <summary>How long a product keeps, as its label says it.</summary>
 /// <param name="Text">"Best before 30 Nov 2026", "Best before 18 months from making", or "12 M" for the period after opening.</param>
 /// <param name="BestBefore">The date; null without a day of making, and where a period after opening is stated.</param>
 /// <param name="OpenMonths">The period after opening; null where there is a date.</param>
-/// <param name="Because">The reasoning.</param>
+/// <param name="Because">How the stated time follows from oils and dates.</param>
 public sealed record Durability(Message Text, DateOnly? BestBefore, int? OpenMonths, Message Because)
 {
     /// <summary>Days are written as on the screens.</summary>

@@ -5,10 +5,10 @@ using UmberCrock.Core.Settings;
 
 namespace UmberCrock.Core.Topics.Labels;
 
-/// <summary>One name of the ingredient list.</summary>
-/// <param name="Inci">The name as it is printed.</param>
+/// <summary>One name of an ingredient list, with its percents and place.</summary>
+/// <param name="Inci">The name as it is printed in the list.</param>
 /// <param name="PercentLow">Least it may hold, weight percent.</param>
-/// <param name="PercentHigh">Most it may hold.</param>
+/// <param name="PercentHigh">Most weight percent that the product may hold of it.</param>
 /// <param name="OrderCertain">False when its range overlaps that of another, so that a supplier's figure must settle the order.</param>
 /// <param name="AnyOrder">True below 1 %, where names may stand in any order, and for colourants.</param>
 /// <param name="Colourant">True for a colourant, which stands after all others.</param>
@@ -16,7 +16,7 @@ namespace UmberCrock.Core.Topics.Labels;
 /// <param name="Settles">The supplier's figure that would settle the order, in words; null when it is certain.</param>
 /// <param name="AskAbout">Slug of the ingredient whose supplier has that figure; null when it is certain.</param>
 /// <param name="FirstPlace">Least place it may have in the list, from 1; null where any order holds.</param>
-/// <param name="LastPlace">Greatest place it may have.</param>
+/// <param name="LastPlace">Last place in the list that the name may have, from 1.</param>
 public sealed record ListedIngredient(
     string Inci,
     decimal PercentLow,
@@ -32,16 +32,16 @@ public sealed record ListedIngredient(
 );
 
 /// <summary>A fragrance allergen that is named, or may have to be.</summary>
-/// <param name="Inci">Its name.</param>
+/// <param name="Inci">Name by which the allergen is printed.</param>
 /// <param name="PercentLow">Least there may be of it, weight percent.</param>
-/// <param name="PercentHigh">Most there may be.</param>
+/// <param name="PercentHigh">Most weight percent of the allergen there may be.</param>
 /// <param name="Certain">True when even the least is above the threshold.</param>
-/// <param name="From">Names of what brings it.</param>
+/// <param name="From">Names of the ingredients that bring the allergen.</param>
 public sealed record ListedAllergen(string Inci, decimal PercentLow, decimal PercentHigh, bool Certain, ImmutableArray<string> From);
 
-/// <summary>An ingredient list in one dialect.</summary>
-/// <param name="List">The text.</param>
-/// <param name="Items">Its names in order.</param>
+/// <summary>The ingredient list of a formula in one dialect.</summary>
+/// <param name="List">The ingredient list as one text, to be printed.</param>
+/// <param name="Items">The names of the list in their order.</param>
 /// <param name="Allergens">Fragrance allergens that are named after them: certainly, or possibly above the threshold.</param>
 public sealed record IngredientList(string List, ImmutableArray<ListedIngredient> Items, ImmutableArray<ListedAllergen> Allergens)
 {

@@ -9,15 +9,15 @@ using UmberCrock.Core.Units;
 namespace UmberCrock.Core.Topics.Labels;
 
 /// <summary>A warning and when it stands on the label; what is empty or null narrows nothing.</summary>
-/// <param name="Text">The words.</param>
-/// <param name="Source">Where it comes from.</param>
+/// <param name="Text">The words of the warning as they are printed.</param>
+/// <param name="Source">The document that the warning comes from.</param>
 /// <param name="Sun">True for what is worn in the sun, or holds a UV filter.</param>
-/// <param name="Wet">True for what meets water.</param>
+/// <param name="Wet">True when it stands only on what meets water.</param>
 /// <param name="Region">The rule book that asks for it.</param>
-/// <param name="Classes">One of these is in it.</param>
+/// <param name="Classes">One of these classes must be in it; null for any.</param>
 /// <param name="Substances">One of these is in it, by EU name.</param>
-/// <param name="Audiences">It is for one of these.</param>
-/// <param name="Zones">It is worn on one of these.</param>
+/// <param name="Audiences">It must be for one of these wearers; null for any.</param>
+/// <param name="Zones">It must be worn on one of these zones; null for any.</param>
 /// <param name="Sign">The word of the small drawing that goes with it; null for none.</param>
 public sealed record LabelWarning(
     string Text,
@@ -69,11 +69,11 @@ public sealed record LabelWarning(
     }
 }
 
-/// <summary>Something a region asks for.</summary>
-/// <param name="Key">What it is about.</param>
-/// <param name="Words">In words.</param>
-/// <param name="Source">Where it comes from.</param>
-/// <param name="Region">The rule book; null for any.</param>
+/// <summary>Something that a region's law asks of every label.</summary>
+/// <param name="Key">The word for what the duty is about.</param>
+/// <param name="Words">What the duty asks for, in words.</param>
+/// <param name="Source">The document that the duty comes from.</param>
+/// <param name="Region">The region whose law asks for it; null for all.</param>
 public sealed record LabelDuty(string Key, string Words, string Source, Region? Region = null);
 
 /// <summary>How labels are made (data/rules/label.json).</summary>
@@ -108,13 +108,13 @@ public sealed record LabelRules : IRules<LabelRules>
     /// <summary>Warnings, in the order they are printed.</summary>
     public required ImmutableArray<LabelWarning> Warnings { get; init; }
 
-    /// <summary>What regions ask for.</summary>
+    /// <summary>What the laws of regions ask of a label.</summary>
     public required ImmutableArray<LabelDuty> Duties { get; init; }
 
-    /// <summary>Where it comes from.</summary>
+    /// <summary>The document that the rules of labels come from.</summary>
     public required string Source { get; init; }
 
-    /// <summary>How sure it is.</summary>
+    /// <summary>How far the rules of labels can be trusted.</summary>
     public required Confidence Confidence { get; init; }
 
     /// <summary>The threshold for a kind of product.</summary>

@@ -7,15 +7,15 @@ using static UmberCrock.Core.Units.Decimals;
 namespace UmberCrock.Core.Topics.Stability;
 
 /// <summary>What a result implies for this formula and what to look for.</summary>
-/// <param name="Code">Short key.</param>
-/// <param name="Text">What to expect and look for.</param>
-/// <param name="Because">The result it restates.</param>
+/// <param name="Code">Short word for what the note is about.</param>
+/// <param name="Text">What is to be expected and looked for in store.</param>
+/// <param name="Because">The result of the evaluation that the note restates.</param>
 public sealed record StabilityNote(string Code, Message Text, Message Because);
 
 /// <summary>A check: on a day from making, under a condition, what to look at.</summary>
 public sealed record StabilityCheck(int Day, string Condition, ImmutableArray<string> Look);
 
-/// <summary>Notes and plan.</summary>
+/// <summary>What to look for in store, and the plan of looks.</summary>
 public sealed record StabilityReport(ImmutableArray<StabilityNote> Notes, ImmutableArray<StabilityCheck> Plan)
 {
     private const string FreezeThaw = "freeze-thaw";

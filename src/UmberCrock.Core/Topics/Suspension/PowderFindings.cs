@@ -9,8 +9,8 @@ namespace UmberCrock.Core.Topics.Suspension;
 
 /// <summary>How much powder the liquid can wet (data/rules/powders.json).</summary>
 /// <param name="WettableShare">Share of the fatty phase that powders may take up before the mix crumbles.</param>
-/// <param name="Source">Where the figure comes from.</param>
-/// <param name="Confidence">How sure it is.</param>
+/// <param name="Source">The document that the figure of wetting comes from.</param>
+/// <param name="Confidence">How far the figure of wetting can be trusted.</param>
 public sealed record PowderRules(decimal WettableShare, string Source, Confidence Confidence) : IRules<PowderRules>
 {
     static RuleFile IRules<PowderRules>.File { get; } = new("powders.json", SuspensionJson.Default);

@@ -25,7 +25,7 @@ public sealed record SettlingRules : IRules<SettlingRules>
     /// <summary>Radius of what a dispersant leaves of them.</summary>
     public required double DispersedMicrometres { get; init; }
 
-    /// <summary>Slugs of dispersants.</summary>
+    /// <summary>Slugs of ingredients that keep powders apart.</summary>
     [Names(Named.Ingredient)]
     public required ImmutableArray<string> Dispersants { get; init; }
 
@@ -60,23 +60,23 @@ public sealed record SettlingRules : IRules<SettlingRules>
     /// <summary>Newton's rate of cooling of a small batch in its moulds, 1/min.</summary>
     public required double CoolingPerMinute { get; init; }
 
-    /// <summary>Where the figures come from.</summary>
+    /// <summary>The document that the figures of settling come from.</summary>
     public required string Source { get; init; }
 
-    /// <summary>How sure they are.</summary>
+    /// <summary>How far the figures of settling can be trusted.</summary>
     public required Confidence Confidence { get; init; }
 }
 
-/// <summary>How powders sink.</summary>
+/// <summary>How far and how fast the powders of a formula sink before it sets.</summary>
 /// <param name="VelocityMillimetresPerHour">The fastest powder, at the temperature of pouring.</param>
 /// <param name="StirUntilCelsius">Stirred down to this it falls no further than can be seen before it sets; null when it never
 /// sets.</param>
-/// <param name="PourCelsius">Temperature of pouring.</param>
+/// <param name="PourCelsius">Temperature at which the mix is poured, Celsius.</param>
 /// <param name="FallMillimetres">How far it falls from pouring to setting, unstirred; infinite when it never sets is said as null.</param>
-/// <param name="Powder">Slug of the powder.</param>
+/// <param name="Powder">Slug of the powder that sinks fastest.</param>
 /// <param name="Dispersed">True when there is enough dispersant, or it is coated.</param>
 /// <param name="MillipascalSeconds">Viscosity of the oil at the temperature of pouring.</param>
-/// <param name="Confidence">How sure it is.</param>
+/// <param name="Confidence">How far the report on settling can be trusted.</param>
 public sealed record SettlingReport(
     double VelocityMillimetresPerHour,
     double? StirUntilCelsius,

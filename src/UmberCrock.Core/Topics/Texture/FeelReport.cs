@@ -56,7 +56,9 @@ public sealed record FeelReport(double Greasiness, double Drag, double Tack, dou
 {
     private const double Full = 10;
 
-    /// <summary>Adds the ratings up.</summary>
+    /// <summary>Adds up the ratings of what a formula holds.</summary>
+    /// <param name="resolved">The formula with its ingredients looked up.</param>
+    /// <param name="firmness">The firmness model of the formula's oil phase.</param>
     public static FeelReport Of(ResolvedFormula resolved, FirmnessModel firmness)
     {
         var rules = resolved.Rules.Feel;

@@ -10,7 +10,7 @@ public sealed class FirmnessModel
     private readonly double[] solidMass;
     private readonly double totalMass;
 
-    /// <summary>Builds the model of a mix.</summary>
+    /// <summary>Builds the firmness of a mix from its parts.</summary>
     /// <param name="parts">All ingredients and their masses, powders included, in any unit.</param>
     /// <param name="rules">Strengths.</param>
     public FirmnessModel(IReadOnlyList<MeltPart> parts, TextureRules rules)
@@ -33,10 +33,10 @@ public sealed class FirmnessModel
     /// <summary>Its ingredients and their masses.</summary>
     public IReadOnlyList<MeltPart> Parts { get; }
 
-    /// <summary>Strengths and borders.</summary>
+    /// <summary>The strengths and borders that firmness goes by.</summary>
     public TextureRules Rules { get; }
 
-    /// <summary>The melt model below it.</summary>
+    /// <summary>The melt model whose solids bear the firmness.</summary>
     public MeltModel Melt { get; }
 
     /// <summary>What powders add at every temperature.</summary>

@@ -11,13 +11,13 @@ public sealed record MeltPoint(int Celsius, double SolidPercent, double Firmness
 /// <summary>The band at a temperature in C, with the figures behind it.</summary>
 public sealed record BandAt(decimal Celsius, Band Band, double SolidPercent, double Firmness);
 
-/// <summary>What a formula is like from cold to hot.</summary>
-/// <param name="Curve">0 to 90 C by 1.</param>
+/// <summary>Solids, firmness and band of a formula from cold to hot.</summary>
+/// <param name="Curve">The melt curve from 0 to 90 C, a point each degree.</param>
 /// <param name="ClearPointCelsius">The last crystal melts; null when nothing crystallises.</param>
 /// <param name="SetPointCelsius">On cooling, it stops pouring; null when it pours all the way down to 0 C.</param>
 /// <param name="SolidAtSkinPercent">Solid percent of the oil phase at 33 C.</param>
 /// <param name="Bands">At 15, 20, 25, 30, 35, 40 C and both ends of the climate, cold to warm.</param>
-/// <param name="Confidence">How sure the solids are.</param>
+/// <param name="Confidence">How far the solids of the curve can be trusted.</param>
 /// <param name="FirmnessConfidence">How sure firmness and bands are.</param>
 public sealed record MeltReport(
     ImmutableArray<MeltPoint> Curve,
@@ -78,6 +78,9 @@ public sealed record MeltReport(
     public BandAt At(decimal celsius) => Bands.First(band => band.Celsius == celsius);
 
     /// <summary>Firmness of a mix at one temperature, C: the equation of the whole curve.</summary>
+    /// <param name="parts">The ingredients with their masses, any one unit of mass.</param>
+    /// <param name="celsius">Temperature, Celsius.</param>
+    /// <param name="rules">The rules that bear on it.</param>
     public static double FirmnessOf(IReadOnlyList<MeltPart> parts, double celsius, TextureRules rules) =>
         new FirmnessModel(parts, rules).At(celsius).Firmness;
 }

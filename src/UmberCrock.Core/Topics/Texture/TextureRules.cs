@@ -15,7 +15,7 @@ public sealed record StructureRules
     /// <summary>A whipped butter holds its air down to this much firmness below the border of the soft butter.</summary>
     public required double WhipSlack { get; init; }
 
-    /// <summary>Families whose crystals snap.</summary>
+    /// <summary>Families of structuring agents whose crystals snap.</summary>
     [Names(Named.Family)]
     public required ImmutableArray<string> BrittleFamilies { get; init; }
 
@@ -64,10 +64,10 @@ public sealed record StructureRules
     /// <summary>The same, with those that grow them now and then.</summary>
     public required decimal GrainSomePercent { get; init; }
 
-    /// <summary>Where the figures come from.</summary>
+    /// <summary>The document that the figures of structure come from.</summary>
     public required string Source { get; init; }
 
-    /// <summary>How sure they are.</summary>
+    /// <summary>How far the figures of structure can be trusted.</summary>
     public required Confidence Confidence { get; init; }
 
     /// <summary>Parts of liquid that a part of crystals of a family holds.</summary>
@@ -79,10 +79,10 @@ public sealed record TextureRules : IRules<TextureRules>
 {
     static RuleFile IRules<TextureRules>.File { get; } = new("texture.json", TextureJson.Default);
 
-    /// <summary>Where the figures come from.</summary>
+    /// <summary>The document that strengths and borders come from.</summary>
     public required string Source { get; init; }
 
-    /// <summary>How sure they are.</summary>
+    /// <summary>How far strengths and borders can be trusted.</summary>
     public required Confidence Confidence { get; init; }
 
     /// <summary>Firmness is known no better than this: the facts it is fitted to hold within it.</summary>
@@ -92,10 +92,10 @@ public sealed record TextureRules : IRules<TextureRules>
     [Names(Named.Family)]
     public required ImmutableArray<string> Unfitted { get; init; }
 
-    /// <summary>How structure fails.</summary>
+    /// <summary>The rules of how a structure fails: snaps, bleeds, drags.</summary>
     public required StructureRules Structure { get; init; }
 
-    /// <summary>Temperature of skin, C.</summary>
+    /// <summary>Temperature of the skin that a product melts on, Celsius.</summary>
     public required double SkinCelsius { get; init; }
 
     /// <summary>How far below the border a cooling mix sets, C.</summary>
@@ -125,10 +125,10 @@ public sealed record TextureRules : IRules<TextureRules>
             ? strength
             : throw new InvalidOperationException($"No strength is known of the crystals \"{family}\".");
 
-    /// <summary>The band a firmness falls in.</summary>
+    /// <summary>The band that a firmness falls into.</summary>
     public Band BandOf(double firmness) => Bands.Last(border => firmness >= border.FromFirmness || border.FromFirmness == 0).Band;
 
-    /// <summary>The firmness at which a band begins.</summary>
+    /// <summary>The firmness at which a given band begins.</summary>
     public double FromOf(Band band) => Bands.First(border => border.Band == band).FromFirmness;
 
     /// <summary>The firmness at which the next firmer band begins; infinite for the firmest.</summary>
