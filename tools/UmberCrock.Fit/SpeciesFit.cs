@@ -13,7 +13,7 @@ namespace UmberCrock.Fit;
 /// <param name="RmsPoints">Root mean square of computed less published, points of solid percent.</param>
 internal sealed record SpeciesFit(IReadOnlyList<MeltingSpecies> Species, double RmsPoints)
 {
-    /// <summary>Weight of the pull, in points per unit of share and per 100 C: fats with fewer rows than parameters stay where they
+    /// <summary>Weight of the pull, in points per unit of share and per 10 C: fats with fewer rows than parameters stay where they
     /// were.</summary>
     private const double Pull = 2;
 
@@ -40,7 +40,7 @@ internal sealed record SpeciesFit(IReadOnlyList<MeltingSpecies> Species, double 
             return Vector<double>.Build.Dense(rows + start.Count, at =>
                 at < rows
                     ? model.SolidPercent(table[at].Celsius)
-                    : Pull * (parameters[at - rows] - start[at - rows]) / (at - rows < 3 ? 1 : 100)
+                    : Pull * (parameters[at - rows] - start[at - rows]) / (at - rows < 3 ? 1 : 10)
             );
         }
 

@@ -17,6 +17,7 @@ internal sealed class KnownNames
         {
             [Named.Source] = Keys(files, DataFiles.SourcesFile, file => file),
             [Named.Family] = Keys(files, $"{RuleBook.Folder}texture.json", file => file["strengths"]),
+            [Named.Crystal] = Keys(files, $"{RuleBook.Folder}texture.json", file => file["crystals"]),
             [Named.AllergenSource] = [.. Rows(files, $"{RuleBook.Folder}allergens.json", "sources", "key")],
             [Named.Ingredient] =
             [

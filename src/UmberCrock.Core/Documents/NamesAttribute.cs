@@ -12,6 +12,9 @@ internal enum Named
     /// <summary>A family of crystals, by its key in the strengths of data/rules/texture.json.</summary>
     Family,
 
+    /// <summary>A crystal that species share, by its key in the crystals of data/rules/texture.json.</summary>
+    Crystal,
+
     /// <summary>A source of allergens, by its key in data/rules/allergens.json.</summary>
     AllergenSource,
 

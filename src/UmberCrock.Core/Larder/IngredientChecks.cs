@@ -192,6 +192,16 @@ public static partial class IngredientChecks
                 $"\"{species.Family}\" is not a family. These are: "
                     + $"{string.Join(", ", catalogue.Rules.Texture.Strengths.Keys.Order(StringComparer.Ordinal))}."
             );
+        foreach (var crystal in ingredient.Species.Select(species => species.Crystal).OfType<string>().Distinct(StringComparer.Ordinal))
+        {
+            if (!catalogue.Rules.Texture.Crystals.ContainsKey(crystal))
+                yield return new(
+                    "/species",
+                    $"\"{crystal}\" is not a crystal. These are: "
+                        + $"{string.Join(", ", catalogue.Rules.Texture.Crystals.Keys.Order(StringComparer.Ordinal))}."
+                );
+        }
+
         if (ingredient.Species.Length > 0 && string.IsNullOrWhiteSpace(ingredient.SpeciesSource))
             yield return new("/speciesSource", "Melting species need a source.");
     }

@@ -22,12 +22,15 @@ public sealed record Component(InciName Inci, decimal LowPercent, decimal HighPe
 /// <param name="FusionKilojoulesPerMole">Enthalpy of fusion of the species, kJ/mol.</param>
 /// <param name="GramsPerMole">Molar mass of the species, g/mol.</param>
 /// <param name="Family">Key of its strength in the texture rules.</param>
+/// <param name="Crystal">The solid phase it shares with others: species of one crystal dissolve in each other as solids; null for a
+/// crystal of its family's own.</param>
 public readonly record struct MeltingSpecies(
     double MassShare,
     double MeltingCelsius,
     double FusionKilojoulesPerMole,
     double GramsPerMole,
-    [property: Names(Named.Family)] string Family
+    [property: Names(Named.Family)] string Family,
+    [property: Names(Named.Crystal)] string? Crystal = null
 );
 
 /// <summary>A caution that stands beside the step it belongs to.</summary>

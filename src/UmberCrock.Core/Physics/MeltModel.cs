@@ -6,10 +6,11 @@ namespace UmberCrock.Core.Physics;
 public readonly record struct MeltPart(Ingredient Ingredient, decimal Mass);
 
 /// <summary>
-/// Ideal solubility of crystallising species in the liquid they share.
-/// ln x_sat = -(dH / R) (1/T - 1/Tm) below the melting point, else x_sat = 1 (Hildebrand and Scott, The Solubility of Nonelectrolytes;
-/// van 't Hoff). With N_j moles of species j and L moles of liquid, solid_j = max(0, N_j - x_sat_j L) and L = total - sum(solid_j):
-/// one monotone equation in L.
+/// Ideal solubility of crystallising species in the liquid they share (Hildebrand and Scott, The Solubility of Nonelectrolytes; van 't
+/// Hoff): a_j = exp(-(dH / R) (1/T - 1/Tm)). Species of one crystal dissolve in each other as solids too (ideal in both phases; Prausnitz,
+/// Lichtenthaler and de Azevedo, Molecular Thermodynamics of Fluid-Phase Equilibria, from memory): with S moles of that solid and L moles
+/// of liquid, solid_j = n_j S / (S + L a_j), S from sum n_j / (S + L a_j) = 1. A crystal of one species is solid = max(0, n - a L). L is
+/// what of all moles is in no crystal.
 /// </summary>
 public sealed class MeltModel
 {
@@ -21,12 +22,23 @@ public sealed class MeltModel
     /// <summary>Molar mass of the liquid of an ingredient that does not state one: a triglyceride of common size, g/mol.</summary>
     private const double TriglycerideGramsPerMole = 880;
 
+    /// <summary>How near the moles of a solid or of the liquid are found, as a share of all moles.</summary>
+    private const double Near = 1e-12;
+
+    private const int MostSteps = 60;
+
     private readonly MeltingSpecies[] species;
     private readonly double[] moles;
+
+    /// <summary>Where each crystal's species begin; one more than there are crystals.</summary>
+    private readonly int[] crystals;
     private readonly double totalMoles;
 
-    private MeltModel(MeltingSpecies[] species, double[] moles, double totalMoles, double totalMass) =>
+    private MeltModel(MeltingSpecies[] species, double[] moles, double totalMoles, double totalMass)
+    {
         (this.species, this.moles, this.totalMoles, TotalMass) = (species, moles, totalMoles, totalMass);
+        crystals = [.. Enumerable.Range(0, species.Length).Where(at => at == 0 || !Together(species[at - 1], species[at])), species.Length];
+    }
 
     /// <summary>Mass of the oil phase, in the unit of the parts.</summary>
     public double TotalMass { get; }
@@ -72,17 +84,10 @@ public sealed class MeltModel
         );
     }
 
-    /// <summary>Mole fraction at which a species saturates the liquid, at a temperature in C; 1 from its melting point up.</summary>
+    /// <summary>Mole fraction at which a species that crystallises alone saturates the liquid; 1 from its melting point up.</summary>
     /// <param name="celsius">Temperature, Celsius.</param>
     /// <param name="species">The crystallising species.</param>
-    public static double SaturationMoleFraction(double celsius, MeltingSpecies species)
-    {
-        if (celsius >= species.MeltingCelsius)
-            return 1;
-        var kelvin = celsius + KelvinAtZeroCelsius;
-        var meltingKelvin = species.MeltingCelsius + KelvinAtZeroCelsius;
-        return Math.Exp(-species.FusionKilojoulesPerMole * 1000 / GasConstant * ((1 / kelvin) - (1 / meltingKelvin)));
-    }
+    public static double SaturationMoleFraction(double celsius, MeltingSpecies species) => Math.Min(1, Activity(celsius, species));
 
     /// <summary>
     /// Solid mass of each species at a temperature in C, in the unit of the parts, written to <paramref name="solidMass"/>
@@ -92,16 +97,21 @@ public sealed class MeltModel
     /// <param name="solidMass">Receives the solid mass of each species, in the unit of the parts.</param>
     public double SolidMass(double celsius, Span<double> solidMass)
     {
-        Span<double> saturation = stackalloc double[species.Length];
+        Span<double> activity = stackalloc double[species.Length];
         for (var j = 0; j < species.Length; j++)
-            saturation[j] = SaturationMoleFraction(celsius, species[j]);
+            activity[j] = Activity(celsius, species[j]);
 
-        var liquid = LiquidMoles(saturation);
+        Span<double> solidMoles = stackalloc double[crystals.Length - 1];
+        var liquid = LiquidMoles(activity, solidMoles);
         double sum = 0;
-        for (var j = 0; j < species.Length; j++)
+        for (var crystal = 0; crystal < solidMoles.Length; crystal++)
         {
-            solidMass[j] = Math.Max(0, moles[j] - (saturation[j] * liquid)) * species[j].GramsPerMole;
-            sum += solidMass[j];
+            for (var j = crystals[crystal]; j < crystals[crystal + 1]; j++)
+            {
+                var all = solidMoles[crystal] + (liquid * activity[j]);
+                solidMass[j] = all > 0 ? moles[j] * solidMoles[crystal] / all * species[j].GramsPerMole : 0;
+                sum += solidMass[j];
+            }
         }
 
         return sum;
@@ -115,58 +125,138 @@ public sealed class MeltModel
     }
 
     /// <summary>
-    /// The temperature in C at which the last crystal melts; null when nothing crystallises. At that point all is liquid, so
-    /// species j is just saturated: N_j / total = x_sat_j, solved for T. The highest over the species counts.
+    /// The temperature in C at which the last crystal melts; null when nothing crystallises. At that point all is liquid and a crystal is
+    /// just there: sum n_j / (total a_j) = 1 over its species, which falls with temperature. The highest over the crystals counts.
     /// </summary>
     public double? ClearPointCelsius()
     {
         double? highest = null;
-        for (var j = 0; j < species.Length; j++)
+        for (var crystal = 0; crystal < crystals.Length - 1; crystal++)
         {
-            var fraction = moles[j] / totalMoles;
-            var inverse =
-                (1 / (species[j].MeltingCelsius + KelvinAtZeroCelsius))
-                - (GasConstant * Math.Log(fraction) / (species[j].FusionKilojoulesPerMole * 1000));
-            var celsius = (1 / inverse) - KelvinAtZeroCelsius;
-            highest = highest is { } before && before > celsius ? before : celsius;
+            // A species alone would clear at low; all of a crystal's have melted where the highest of them melts neat.
+            double low = double.NegativeInfinity,
+                high = double.NegativeInfinity;
+            for (var j = crystals[crystal]; j < crystals[crystal + 1]; j++)
+            {
+                var inverse =
+                    (1 / (species[j].MeltingCelsius + KelvinAtZeroCelsius))
+                    - (GasConstant * Math.Log(moles[j] / totalMoles) / (species[j].FusionKilojoulesPerMole * 1000));
+                low = Math.Max(low, (1 / inverse) - KelvinAtZeroCelsius);
+                high = Math.Max(high, species[j].MeltingCelsius);
+            }
+
+            while (crystals[crystal + 1] - crystals[crystal] > 1 && high - low > 1e-9)
+            {
+                var middle = (low + high) / 2;
+                double sum = 0;
+                for (var j = crystals[crystal]; j < crystals[crystal + 1]; j++)
+                    sum += moles[j] / (totalMoles * Activity(middle, species[j]));
+                (low, high) = sum > 1 ? (middle, high) : (low, middle);
+            }
+
+            highest = highest is { } before && before > low ? before : low;
         }
 
         return highest;
     }
 
+    private static bool Together(MeltingSpecies one, MeltingSpecies other) => one.Crystal is not null && one.Crystal == other.Crystal;
+
+    private static double Activity(double celsius, MeltingSpecies species) =>
+        Math.Exp(
+            -species.FusionKilojoulesPerMole
+                * 1000
+                / GasConstant
+                * ((1 / (celsius + KelvinAtZeroCelsius)) - (1 / (species.MeltingCelsius + KelvinAtZeroCelsius)))
+        );
+
     private static void Add(List<(MeltingSpecies Species, double Moles)> solids, MeltingSpecies species, double moles)
     {
         var at = solids.FindIndex(solid => solid.Species == species);
-        if (at < 0)
-            solids.Add((species, moles));
-        else
+        if (at >= 0)
             solids[at] = (species, solids[at].Moles + moles);
+        else if (solids.FindLastIndex(solid => Together(solid.Species, species)) is >= 0 and var kin)
+            solids.Insert(kin + 1, (species, moles));
+        else
+            solids.Add((species, moles));
     }
 
     /// <summary>
-    /// Moles of liquid. total - sum(solid) - L is concave in L and not negative at 0, so it has one root, and between two neighbouring
-    /// N_j / x_sat_j it is a straight line: species crystallise one after the other, the one most in excess first.
+    /// Moles of liquid, and of each crystal's solid into <paramref name="solidMoles"/>. total - sum S(L) - L is concave in L, not
+    /// negative at 0 and not positive at the total, so the steps of Newton come down to its one root from above.
     /// </summary>
-    private double LiquidMoles(ReadOnlySpan<double> saturation)
+    private double LiquidMoles(ReadOnlySpan<double> activity, Span<double> solidMoles)
     {
-        Span<double> dissolvesAt = stackalloc double[moles.Length];
-        Span<int> order = stackalloc int[moles.Length];
-        for (var j = 0; j < moles.Length; j++)
-            (dissolvesAt[j], order[j]) = (-moles[j] / saturation[j], j);
-        dissolvesAt.Sort(order);
-
-        double liquid = totalMoles,
-            left = totalMoles,
-            share = 1;
-        foreach (var j in order)
+        var liquid = totalMoles;
+        for (var step = 0; step < MostSteps; step++)
         {
-            if (moles[j] <= saturation[j] * liquid)
+            double excess = totalMoles - liquid,
+                slope = -1;
+            for (var crystal = 0; crystal < solidMoles.Length; crystal++)
+            {
+                (solidMoles[crystal], var bySolid) = SolidMoles(crystal, activity, liquid);
+                excess -= solidMoles[crystal];
+                slope -= bySolid;
+            }
+
+            if (excess >= -Near * totalMoles || slope >= 0)
                 break;
-            left -= moles[j];
-            share -= saturation[j];
-            liquid = share > 0 ? Math.Max(0, left / share) : 0;
+            var next = Math.Max(0, liquid - (excess / slope));
+            if (liquid - next <= Near * totalMoles)
+                break;
+            liquid = next;
         }
 
         return liquid;
+    }
+
+    /// <summary>
+    /// Moles of a crystal in so much liquid, and how they change with it. 1 / sum(n_j / (S + L a_j)) - 1 is concave and rises with S, so
+    /// the steps of Newton climb to its root from 0; of one species it is a straight line.
+    /// </summary>
+    private (double Solid, double ByLiquid) SolidMoles(int crystal, ReadOnlySpan<double> activity, double liquid)
+    {
+        var (from, to) = (crystals[crystal], crystals[crystal + 1]);
+        if (to - from == 1)
+        {
+            var alone = moles[from] - (activity[from] * liquid);
+            return alone > 0 ? (alone, -activity[from]) : (0, 0);
+        }
+
+        double solid = 0;
+        for (var step = 0; step < MostSteps; step++)
+        {
+            double sum = 0,
+                squares = 0,
+                weighted = 0;
+            for (var j = from; j < to; j++)
+            {
+                var all = solid + (liquid * activity[j]);
+                var share = moles[j] / all;
+                sum += share;
+                squares += share / all;
+                weighted += share / all * activity[j];
+            }
+
+            // No liquid at all: everything is crystal.
+            if (double.IsInfinity(sum) || double.IsNaN(sum))
+                return (Sum(from, to), -activity[from]);
+            if (sum <= 1)
+                return step == 0 ? (0, 0) : (solid, -weighted / squares);
+            var rise = (sum - 1) * sum / squares;
+            solid += rise;
+            if (rise <= Near * totalMoles)
+                return (solid, -weighted / squares);
+        }
+
+        return (solid, 0);
+    }
+
+    private double Sum(int from, int to)
+    {
+        double sum = 0;
+        for (var j = from; j < to; j++)
+            sum += moles[j];
+        return sum;
     }
 }

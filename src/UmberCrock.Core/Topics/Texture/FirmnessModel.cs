@@ -7,6 +7,7 @@ namespace UmberCrock.Core.Topics.Texture;
 public sealed class FirmnessModel
 {
     private readonly double[] strengths;
+    private readonly bool[] isFat;
     private readonly double[] solidMass;
     private readonly double totalMass;
 
@@ -19,9 +20,13 @@ public sealed class FirmnessModel
         Rules = rules;
         Melt = MeltModel.Of(parts);
         strengths = new double[Melt.Species.Length];
+        isFat = new bool[Melt.Species.Length];
         solidMass = new double[Melt.Species.Length];
         for (var j = 0; j < strengths.Length; j++)
-            strengths[j] = rules.StrengthOf(Melt.Species[j].Family);
+            (strengths[j], isFat[j]) = (
+                rules.StrengthOf(Melt.Species[j].Family),
+                rules.FatNetwork.Families.Contains(Melt.Species[j].Family)
+            );
 
         // Masses are added as decimals, so that the order of the parts leaves no trace in the last bit.
         var total = parts.Sum(part => part.Mass);
@@ -48,9 +53,15 @@ public sealed class FirmnessModel
         if (totalMass <= 0)
             return (0, 0);
         var solid = Melt.SolidMass(celsius, solidMass);
-        var firmness = PowderFirmness;
+        double waxes = 0,
+            fats = 0;
         for (var j = 0; j < strengths.Length; j++)
-            firmness += strengths[j] * solidMass[j] * 100 / totalMass;
+        {
+            var own = strengths[j] * solidMass[j] * 100 / totalMass;
+            (waxes, fats) = isFat[j] ? (waxes, fats + own) : (waxes + own, fats);
+        }
+
+        var firmness = PowderFirmness + waxes + (fats * NetworkFactor());
         return (Melt.TotalMass > 0 ? Math.Min(100, 100 * solid / Melt.TotalMass) : 0, firmness);
     }
 
@@ -63,12 +74,13 @@ public sealed class FirmnessModel
         if (totalMass <= 0)
             return [];
         Melt.SolidMass(celsius, solidMass);
+        var network = NetworkFactor();
         var byFamily = new SortedDictionary<string, (double Percent, double Firmness)>(StringComparer.Ordinal);
         for (var j = 0; j < strengths.Length; j++)
         {
             var percent = solidMass[j] * 100 / totalMass;
             var (before, firmness) = byFamily.GetValueOrDefault(Melt.Species[j].Family);
-            byFamily[Melt.Species[j].Family] = (before + percent, firmness + (strengths[j] * percent));
+            byFamily[Melt.Species[j].Family] = (before + percent, firmness + (strengths[j] * percent * (isFat[j] ? network : 1)));
         }
 
         return [.. byFamily.Select(entry => (entry.Key, entry.Value.Percent, entry.Value.Firmness))];
@@ -80,20 +92,46 @@ public sealed class FirmnessModel
 
     /// <summary>
     /// On cooling, the temperature in C at which it stops pouring: where firmness passes the border of the ointment, less the
-    /// undercooling. Null when it pours all the way down to 0 C. Firmness falls with temperature, so halving finds it. A paste whose
-    /// powders alone keep it from pouring sets where its first crystal comes.
+    /// undercooling of the crystals that bear it. Null when it pours all the way down to 0 C. A paste whose powders alone keep it from
+    /// pouring sets where its first crystal comes.
     /// </summary>
-    public double? SetPointCelsius()
+    public double? SetPointCelsius() => ThickensAtCelsius() is { } celsius ? celsius - UndercoolingAt(celsius) : null;
+
+    /// <summary>
+    /// How far the crystals that are there just below a temperature in C cool below it before they come, C: each by the firmness it
+    /// brings. Half of it is the doubt of a set point.
+    /// </summary>
+    public double UndercoolingAt(double celsius)
+    {
+        if (totalMass <= 0)
+            return Rules.OtherUndercoolingCelsius;
+        Melt.SolidMass(celsius - 0.1, solidMass);
+        double sum = 0,
+            weight = 0;
+        for (var j = 0; j < strengths.Length; j++)
+        {
+            sum += Rules.UndercoolingOf(Melt.Species[j]) * strengths[j] * solidMass[j];
+            weight += strengths[j] * solidMass[j];
+        }
+
+        return weight > 0 ? sum / weight : Rules.OtherUndercoolingCelsius;
+    }
+
+    /// <summary>
+    /// The temperature in C below which enough could be solid that it no longer pours; null when that is below 0 C. Firmness falls with
+    /// temperature, so halving finds it.
+    /// </summary>
+    public double? ThickensAtCelsius()
     {
         var border = Rules.FromOf(Band.Ointment);
         if (PowderFirmness >= border)
-            return Melt.ClearPointCelsius() - Rules.UndercoolingCelsius;
+            return Melt.ClearPointCelsius();
         double low = 0,
             high = MeltReport.HottestCelsius;
         if (At(low).Firmness < border)
             return null;
         if (At(high).Firmness >= border)
-            return high - Rules.UndercoolingCelsius;
+            return high;
         while (high - low > 0.01)
         {
             var middle = (low + high) / 2;
@@ -103,6 +141,15 @@ public sealed class FirmnessModel
                 high = middle;
         }
 
-        return low - Rules.UndercoolingCelsius;
+        return low;
+    }
+
+    /// <summary>By how much a network of so much solid fat is stronger than its strengths say; of the masses computed last.</summary>
+    private double NetworkFactor()
+    {
+        double fat = 0;
+        for (var j = 0; j < isFat.Length; j++)
+            fat += isFat[j] ? solidMass[j] * 100 / totalMass : 0;
+        return fat > 0 ? Math.Pow(fat / Rules.FatNetwork.AtPercent, Rules.FatNetwork.Exponent - 1) : 0;
     }
 }

@@ -13,13 +13,14 @@ internal static class TextureExplanations
             "melt",
             "Melt",
             [
-                "ln x = −(ΔH / R) (1/T − 1/Tm)",
-                "solid = max(0, N − x L);   L = all moles − all that is solid",
+                "a = exp(−(ΔH / R) (1/T − 1/Tm))",
+                "solid = N S / (S + a L), where Σ N / (S + a L) = 1 over the species of a crystal;   L = all moles − all that is solid",
                 "solid % = 100 × solid mass / mass of the fats",
             ],
             "Each fat and wax is a few kinds of crystal, each with its melting point Tm and heat of fusion ΔH. At a temperature "
                 + "T as much of it is dissolved as the ideal law of solubility allows (van ’t Hoff; Hildebrand and Scott); the "
-                + "rest is crystal. Liquid oils dissolve, so they soften; N and L are moles of that crystal and of the liquid.",
+                + "rest is crystal. Fats that share a crystal, as cocoa butter and shea do, crystallise together and hold each other up. "
+                + "Liquid oils dissolve, so they soften; N, S and L are moles of a species, of its crystal and of the liquid.",
             [
                 .. a
                     .Resolved.PartsInOrder.Where(part => part.Mass > 0m && !part.Ingredient.Species.IsEmpty)
@@ -38,7 +39,7 @@ internal static class TextureExplanations
                     )),
             ],
             a.Melt.Confidence,
-            $"Batches of one fat differ, and mixed crystals are taken for separate ones. The neat fats meet their published "
+            $"Batches of one fat differ, and which fats share a crystal is known of some only. The neat fats meet their published "
                 + $"tables within {2.1m} points; a mix is less sure than that."
         );
 
@@ -47,13 +48,15 @@ internal static class TextureExplanations
         var rules = a.Resolved.Rules.Texture;
         var solids = a.Firmness.SolidsAt(TextureFindings.RoomCelsius).Where(solid => solid.Percent >= 0.05);
         var powders = a.Resolved.PartsInOrder.Where(part => part.Mass > 0m && rules.PowderStrength(part.Ingredient) > 0);
+        var undercooling = a.Firmness.ThickensAtCelsius() is { } at ? a.Firmness.UndercoolingAt(at) : rules.OtherUndercoolingCelsius;
         return new(
             "texture",
             "Texture",
             [
-                "firmness = Σ strength × crystal % + Σ strength × powder %",
+                (Message)$"firmness = Σ strength × crystal % + Σ strength × powder %; of fats × "
+                    + $"(their crystal % / {rules.FatNetwork.AtPercent:0})^{rules.FatNetwork.Exponent - 1:0.00}",
                 (Message)$"sets where firmness passes {rules.FromOf(Band.Ointment):0.0}, less "
-                    + $"{Celsius(rules.UndercoolingCelsius, "0")} of undercooling",
+                    + $"{Celsius(undercooling, "0.0")} of undercooling, half of it in doubt",
             ],
             "What holds a balm up is its crystals, and waxes hold more than fats. The strengths are fitted to what the trade "
                 + "knows of common recipes. Bands begin at: "

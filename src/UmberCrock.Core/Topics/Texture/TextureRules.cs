@@ -64,6 +64,9 @@ public sealed record StructureRules
     /// <summary>The same, with those that grow them now and then.</summary>
     public required decimal GrainSomePercent { get; init; }
 
+    /// <summary>The same, from which it is a caution: below it waxes and oils keep most grains from growing.</summary>
+    public required decimal GrainCautionPercent { get; init; }
+
     /// <summary>The document that the figures of structure come from.</summary>
     public required string Source { get; init; }
 
@@ -73,6 +76,15 @@ public sealed record StructureRules
     /// <summary>Parts of liquid that a part of crystals of a family holds.</summary>
     public double HeldBy(string family) => OilHeldByFamily.GetValueOrDefault(family, OilHeld);
 }
+
+/// <summary>
+/// The firmness of a network of fat crystals grows as a power of the solid fat (Haighton 1959; Narine and Marangoni 1999, from memory):
+/// strength x percent x (percent / at)^(exponent - 1).
+/// </summary>
+/// <param name="Families">Families whose crystals make it.</param>
+/// <param name="Exponent">The power.</param>
+/// <param name="AtPercent">Weight percent of solid fat at which a strength is what it says.</param>
+public sealed record FatNetwork([property: Names(Named.Family)] ImmutableArray<string> Families, double Exponent, double AtPercent);
 
 /// <summary>Strengths of the solid families, powders and band borders (data/rules/texture.json).</summary>
 public sealed record TextureRules : IRules<TextureRules>
@@ -98,11 +110,17 @@ public sealed record TextureRules : IRules<TextureRules>
     /// <summary>Temperature of the skin that a product melts on, Celsius.</summary>
     public required double SkinCelsius { get; init; }
 
-    /// <summary>How far below the border a cooling mix sets, C.</summary>
-    public required double UndercoolingCelsius { get; init; }
+    /// <summary>The crystals that species share, and how far each cools below where it could set before it does, C.</summary>
+    public required ImmutableDictionary<string, double> Crystals { get; init; }
+
+    /// <summary>The same, of a crystal of no name.</summary>
+    public required double OtherUndercoolingCelsius { get; init; }
 
     /// <summary>Firmness per mass percent of solid, by family of species.</summary>
     public required ImmutableDictionary<string, double> Strengths { get; init; }
+
+    /// <summary>Fats whose crystals make one network, whose strength grows faster than they do.</summary>
+    public required FatNetwork FatNetwork { get; init; }
 
     /// <summary>Firmness per mass percent, by class of powder.</summary>
     public required ImmutableDictionary<IngredientClass, double> Powders { get; init; }
@@ -124,6 +142,10 @@ public sealed record TextureRules : IRules<TextureRules>
         Strengths.TryGetValue(family, out var strength)
             ? strength
             : throw new InvalidOperationException($"No strength is known of the crystals \"{family}\".");
+
+    /// <summary>How far a species cools below where it could set before it does, C.</summary>
+    public double UndercoolingOf(MeltingSpecies species) =>
+        species.Crystal is { } crystal && Crystals.TryGetValue(crystal, out var celsius) ? celsius : OtherUndercoolingCelsius;
 
     /// <summary>The band that a firmness falls into.</summary>
     public Band BandOf(double firmness) => Bands.Last(border => firmness >= border.FromFirmness || border.FromFirmness == 0).Band;
