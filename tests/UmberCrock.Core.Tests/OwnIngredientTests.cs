@@ -236,17 +236,14 @@ public class OwnIngredientTests
     {
         Replacements
             .For(Catalogue.Find("shea-butter-refined")!, Catalogue.Ingredients, Catalogue, EvaluationSettings.Default)[0]
-            .Ingredient.Slug.ShouldBe("shea-butter-unrefined");
+            .Ingredient.Slug.ShouldBe("mango-butter");
         var oils = Replacements.For(Catalogue.Find("sweet-almond-oil")!, Catalogue.Ingredients, Catalogue, EvaluationSettings.Default);
         oils.ShouldAllBe(other => other.Ingredient.Class == IngredientClass.Oil);
         oils.Select(other => other.Ingredient.Slug).ShouldContain("apricot-kernel-oil");
         oils.First(other => other.Ingredient.Slug == "apricot-kernel-oil").Words.ShouldContain("no nut");
         var scents = Replacements.For(Catalogue.Find("bergamot-oil")!, Catalogue.Ingredients, Catalogue, EvaluationSettings.Default);
         scents[0].Ingredient.Slug.ShouldBe("bergamot-oil-bergapten-free");
-        scents.ShouldAllBe(
-            other => other.Words.StartsWith("shares", StringComparison.Ordinal),
-            "a scent that shares nothing is not offered"
-        );
+        scents.ShouldAllBe(other => other.Words.Contains("shares", StringComparison.Ordinal), "a scent that shares nothing is not offered");
     }
 
     private static byte[] With(string pointer, string value)

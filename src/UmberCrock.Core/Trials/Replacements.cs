@@ -11,10 +11,12 @@ namespace UmberCrock.Core.Trials;
 /// <param name="Ingredient">The ingredient that could stand in.</param>
 /// <param name="GramsPerGram">Grams of it for a gram of the other.</param>
 /// <param name="Words">What would change with it, in a few words.</param>
-public sealed record Replacement(Ingredient Ingredient, double GramsPerGram, string Words);
+/// <param name="TradeRank">Its place among what the trade takes, from 0; null for what is offered by likeness only.</param>
+public sealed record Replacement(Ingredient Ingredient, double GramsPerGram, string Words, int? TradeRank = null);
 
 /// <summary>
-/// What could stand in for an ingredient, closest first: of the same kind, by fatty acids or constituents, by how it feels, by melt and
+/// What could stand in for an ingredient: first what the trade takes (data/rules/swaps.json), then, closest first, what is of the same
+/// kind, by fatty acids or constituents, by how it feels, by melt and
 /// firmness of the neat material. What has nothing known in common to go by is not offered. Waxes stand in by the equivalents of the
 /// maker's school.
 /// </summary>
@@ -38,20 +40,29 @@ public static class Replacements
     )
     {
         var own = FirmnessOf(ingredient, catalogue);
+        var known = catalogue.Rules.Of<SwapRules>().Of(ingredient.Slug);
         return
         [
             .. candidates
-                .Where(other => other.Slug != ingredient.Slug && IsSameKind(ingredient, other) && CanCompare(ingredient, other))
+                .Where(other =>
+                    other.Slug != ingredient.Slug
+                    && (Rank(known, other) < int.MaxValue || (IsSameKind(ingredient, other) && CanCompare(ingredient, other)))
+                    && known?.Never.Contains(other.Slug) != true
+                )
                 .Select(other => (Other: other, Firmness: FirmnessOf(other, catalogue)))
-                .OrderBy(entry => Distance(ingredient, entry.Other, own, entry.Firmness))
+                .OrderBy(entry => Rank(known, entry.Other))
+                .ThenBy(entry => Distance(ingredient, entry.Other, own, entry.Firmness))
                 .ThenBy(entry => entry.Other.Slug, StringComparer.Ordinal)
                 .Take(most)
-                .Select(entry => new Replacement(
-                    entry.Other,
-                    RatioOf(ingredient, entry.Other, settings),
-                    WordsOf(ingredient, entry.Other, own, entry.Firmness)
-                )),
+                .Select(entry => Of(ingredient, entry.Other, catalogue, settings)),
         ];
+    }
+
+    /// <summary>Its place among what the trade takes, from 0; the greatest number for what the trade does not name.</summary>
+    private static int Rank(SwapRule? known, Ingredient other)
+    {
+        var at = known?.By.IndexOf(known.By.FirstOrDefault(row => row.Ingredient == other.Slug)!) ?? -1;
+        return at < 0 ? int.MaxValue : at;
     }
 
     /// <summary>One ingredient in the place of another that was asked for, whatever their kinds.</summary>
@@ -59,12 +70,19 @@ public static class Replacements
     /// <param name="other">The ingredient that could stand in.</param>
     /// <param name="catalogue">The ingredients and rules it is held against.</param>
     /// <param name="settings">The maker's choices of region and schools.</param>
-    public static Replacement Of(Ingredient ingredient, Ingredient other, Catalogue catalogue, EvaluationSettings settings) =>
-        new(
+    public static Replacement Of(Ingredient ingredient, Ingredient other, Catalogue catalogue, EvaluationSettings settings)
+    {
+        var known = catalogue.Rules.Of<SwapRules>().Of(ingredient.Slug);
+        var rank = Rank(known, other);
+        var row = rank < int.MaxValue ? known!.By[rank] : null;
+        var words = WordsOf(ingredient, other, FirmnessOf(ingredient, catalogue), FirmnessOf(other, catalogue));
+        return new(
             other,
-            RatioOf(ingredient, other, settings),
-            WordsOf(ingredient, other, FirmnessOf(ingredient, catalogue), FirmnessOf(other, catalogue))
+            row?.GramsPerGram ?? RatioOf(ingredient, other, settings),
+            row is null ? words : $"{row.Why}; {words}",
+            row is null ? null : rank
         );
+    }
 
     private static bool IsSameKind(Ingredient one, Ingredient other) => one.Class == other.Class || (IsButter(one) && IsButter(other));
 

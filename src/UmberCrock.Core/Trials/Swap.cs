@@ -48,8 +48,8 @@ public static class Swap
     private const int MostTried = 12;
     private const int MostOffered = 8;
 
-    /// <summary>Candidates, best first: those that add no stop, then those that keep firmness, feel and keeping closest and add the fewest
-    /// cautions.</summary>
+    /// <summary>Candidates, best first: those that add no stop, then what the trade takes in its order, then those that keep firmness, feel
+    /// and keeping closest and add the fewest cautions.</summary>
     /// <param name="formula">The formula.</param>
     /// <param name="line">Index of the line.</param>
     /// <param name="to">The ingredient that is asked for; null for the closest ones.</param>
@@ -95,7 +95,7 @@ public static class Swap
         ];
     }
 
-    private static ((int Stops, double Difference) Distance, SwapCandidate Candidate) Tried(
+    private static ((int Stops, int Rank, double Difference) Distance, SwapCandidate Candidate) Tried(
         ResolvedFormula resolved,
         int line,
         Replacement replacement,
@@ -129,10 +129,20 @@ public static class Swap
                 + $"{Celsius(RoomCelsius, "0")}; neat: {replacement.Words}."
         );
         return (
-            (Added(before, after, Severity.Stop), Distance(before, after) + (CautionPoints * Added(before, after, Severity.Caution))),
+            (
+                Added(before, after, Severity.Stop),
+                Suits(candidate) ? replacement.TradeRank ?? int.MaxValue : int.MaxValue,
+                Distance(before, after) + (CautionPoints * Added(before, after, Severity.Caution))
+            ),
             candidate
         );
     }
+
+    /// <summary>What the trade takes leads, but not where it is not for whoever wears it, or burns in the sun.</summary>
+    private static bool Suits(SwapCandidate candidate) =>
+        !candidate.FindingsAdded.Any(code =>
+            code is FindingCodes.AudienceCaution or FindingCodes.AudienceStop or FindingCodes.Phototoxic or FindingCodes.OverLimit
+        );
 
     private static SortedSet<string> Codes(EvaluationResult evaluation) =>
         new(evaluation.Findings.Select(finding => finding.Code), StringComparer.Ordinal);
