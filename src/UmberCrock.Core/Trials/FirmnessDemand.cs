@@ -40,7 +40,7 @@ internal sealed record FirmnessDemand(Message Words, double Celsius, double? Lea
         return
         [
             From(wanted.Min(), wanted.Max(), TextureFindings.RoomCelsius, true, true),
-            From(wanted.Min(), wanted.Max(), (double)climate.HighCelsius, true, false),
+            From(TextureFindings.LeastWarm(resolved), wanted.Max(), (double)climate.HighCelsius, true, false),
             From(wanted.Min(), wanted.Max(), (double)climate.LowCelsius, false, true),
         ];
     }

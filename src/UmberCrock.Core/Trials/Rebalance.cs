@@ -40,13 +40,18 @@ public static class Rebalance
     /// <summary>A firmness this little outside a demand is on its border; rounding then goes to the inside.</summary>
     private const double NearEnough = 0.002;
 
-    /// <summary>Changes that cost the same go to the balance line first, then to oils, then to what gives body.</summary>
-    private const double OilCost = 1.0005,
-        BodyCost = 1.001;
+    /// <summary>Changes that cost the same go to the balance line first, then to oils.</summary>
+    private const double OilCost = 1.0005;
+
+    /// <summary>After oils, changes that cost the same go to what gives body.</summary>
+    private const double BodyCost = 1.001;
 
     /// <summary>A scent or an active is not dosed for texture: it moves only where that saves as much of other changes again, or where its
     /// own limit asks.</summary>
     private const double OtherCost = 2;
+
+    /// <summary>What is dosed small for its own sake moves only where nothing else helps.</summary>
+    private const double SmallCost = 50;
 
     /// <summary>Moves a formula as little as it takes.</summary>
     /// <param name="formula">The formula.</param>
@@ -106,7 +111,8 @@ public static class Rebalance
         }
 
         private static double CostOf(Ingredient ingredient) =>
-            ingredient.Class == IngredientClass.Oil ? OilCost
+            DoseConstraint.IsSmall(ingredient) ? SmallCost
+            : ingredient.Class == IngredientClass.Oil ? OilCost
             : ingredient.Species.IsEmpty ? OtherCost
             : BodyCost;
 
