@@ -135,6 +135,7 @@ internal sealed class AmountGrammar
         {
             "T" => units["tbsp"],
             "t" => units["tsp"],
+            "c" => units["cup"],
             _ => units.GetValueOrDefault(Folded(name)),
         };
 

@@ -11,7 +11,7 @@ namespace UmberCrock.Core.Intake;
 internal static class IntakeFindings
 {
     /// <summary>A dose this many times its window's top is looked at for a slipped point; less is a bold dose.</summary>
-    private const decimal Bold = 2m;
+    private const decimal Bold = 3m;
 
     private const decimal Tenfold = 10m;
 

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 
@@ -13,11 +14,12 @@ internal static class IntakeFormula
     private const double MeltCelsius = 70;
 
     /// <summary>The formula, and for each line that was read the index of its line there, or null.</summary>
-    public static (Formula Formula, ImmutableArray<int?> Places) Of(
+    public static (Formula Formula, ImmutableArray<int?> Places, ImmutableArray<IntakeGuess> Guesses) Of(
         LineReading reading,
         IReadOnlyList<Measured?> measured,
         IntakeOptions options,
-        FormRules forms
+        FormRules forms,
+        IntakeRules rules
     )
     {
         var total = measured.Sum(line => line?.Grams ?? 0m);
@@ -36,11 +38,15 @@ internal static class IntakeFormula
 
         var balance = BalanceOf(reading, measured, taken);
         var form = forms.Of(options.Form ?? FormOf(reading.Name, forms));
+        var start = form.Start(
+            reading.Name is { Length: > 0 } name ? name[..Math.Min(name.Length, FormulaReader.LongestName)] : "Recipe taken in"
+        );
+        var guesses = Guesses(reading.Name, options.Form is null, form, rules);
         return (
-            form.Start(
-                reading.Name is { Length: > 0 } name ? name[..Math.Min(name.Length, FormulaReader.LongestName)] : "Recipe taken in"
-            ) with
+            start with
             {
+                Audience = guesses.Select(guess => guess.Audience).OfType<Audience>().FirstOrDefault(start.Audience),
+                Zone = guesses.Select(guess => guess.Zone).OfType<Zone>().FirstOrDefault(start.Zone),
                 Phases = [.. phases],
                 Lines =
                 [
@@ -51,8 +57,36 @@ internal static class IntakeFormula
                     )),
                 ],
             },
-            [.. places]
+            [.. places],
+            guesses
         );
+    }
+
+    /// <summary>What the words of the name tell, each with the word that tells it.</summary>
+    private static ImmutableArray<IntakeGuess> Guesses(string? name, bool asksForm, FormRow form, IntakeRules rules)
+    {
+        var words = IngredientSearch.Fold(name ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        var told = from row in rules.Wearers from word in row.Words.Where(words.Contains).Take(1) select (Row: row, Word: word);
+        return
+        [
+            .. asksForm
+            && words.Length > 0
+            && Array.Exists(words, word => form.Names.Any(one => one.Contains(word, StringComparison.Ordinal)))
+                ? new[] { new IntakeGuess("form", Vocabulary.Word(form.Form), $"its name is \"{name}\"") }
+                : [],
+            .. told.Where(one => one.Row.Audience is not null)
+                .Take(1)
+                .Select(one => new IntakeGuess("audience", Vocabulary.Word(one.Row.Audience!.Value), $"the name says \"{one.Word}\"")
+                {
+                    Audience = one.Row.Audience,
+                }),
+            .. told.Where(one => one.Row.Zone is not null)
+                .Take(1)
+                .Select(one => new IntakeGuess("zone", Vocabulary.Word(one.Row.Zone!.Value), $"the name says \"{one.Word}\"")
+                {
+                    Zone = one.Row.Zone,
+                }),
+        ];
     }
 
     /// <summary>The line that takes what rounding leaves: the one said to, else the largest liquid oil, else the largest.</summary>
@@ -99,7 +133,8 @@ internal static class IntakeFormula
     private static (string Name, Stage Stage) Usual(Ingredient ingredient) =>
         ingredient.Class == IngredientClass.Water ? ("Water", Stage.Water)
         : ingredient.Class == IngredientClass.Botanical ? ("Infusion", Stage.Infuse)
-        : ingredient.AddBelowCelsius?.Value < MeltCelsius ? ("Cool additions", Stage.Cool)
+        : ingredient.Class == IngredientClass.Antioxidant || ingredient.AddBelowCelsius?.Value < MeltCelsius
+            ? ("Cool additions", Stage.Cool)
         : ingredient.Solubility == Solubility.InsolublePowder ? ("Powders", Stage.Powder)
         : ("Melt", Stage.Melt);
 

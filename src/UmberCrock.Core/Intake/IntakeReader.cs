@@ -42,7 +42,7 @@ public static class IntakeReader
             reading.Lines,
             claim
         );
-        var (formula, places) = IntakeFormula.Of(reading, measured, options, catalogue.Rules.Forms);
+        var (formula, places, guesses) = IntakeFormula.Of(reading, measured, options, catalogue.Rules.Forms, rules);
         var total = measured.Sum(line => line?.Grams ?? 0m);
         var lines = reading.Lines.Select((line, index) => LineOf(line, measured, index, total, places[index])).ToImmutableArray();
         return new IntakeReport(
@@ -56,7 +56,10 @@ public static class IntakeReader
                     .OrderBy(finding => finding.Severity),
             ],
             formula
-        );
+        )
+        {
+            Guesses = guesses,
+        };
     }
 
     /// <summary>
@@ -67,11 +70,13 @@ public static class IntakeReader
     private static Measured?[] Shares(Measured?[] measured, List<ReadLine> lines, decimal? claim)
     {
         var weighed = measured.Sum(line => line?.Grams ?? 0m);
+        // Where others are weighed or measured a bare number is no part: two capsules, three sticks. It is asked for.
+        var measuring = lines.Exists(line => line.Amount?.Unit is { Kind: not AmountKind.Parts });
         AmountKind? KindOf(int index) =>
             lines[index].Ingredient is null || measured[index] is not null ? null
             : lines[index].IsBalance ? AmountKind.Balance
             : lines[index].Amount is not { } amount ? null
-            : amount.Unit?.Kind ?? AmountKind.Parts;
+            : amount.Unit?.Kind ?? (measuring ? null : AmountKind.Parts);
         var kinds = Enumerable.Range(0, lines.Count).Select(KindOf).ToArray();
         decimal SumOf(AmountKind kind) =>
             Enumerable.Range(0, lines.Count).Where(index => kinds[index] == kind).Sum(index => lines[index].Amount!.Middle);

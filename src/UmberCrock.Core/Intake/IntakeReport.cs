@@ -80,7 +80,23 @@ public sealed record IntakeReport(
     decimal? ClaimedTotalGrams,
     ImmutableArray<Finding> Findings,
     Formula Formula
-);
+)
+{
+    /// <summary>What the words of the recipe's name tell of its form and wearer; used at once, and to be changed where it is
+    /// wrong.</summary>
+    public ImmutableArray<IntakeGuess> Guesses { get; init; } = [];
+}
+
+/// <summary>A field of the formula that was guessed.</summary>
+/// <param name="Field">Its name in the document: form, audience or zone.</param>
+/// <param name="Value">The word of the contract that it was given.</param>
+/// <param name="Because">What told it.</param>
+public sealed record IntakeGuess(string Field, string Value, string Because)
+{
+    internal Audience? Audience { get; init; }
+
+    internal Zone? Zone { get; init; }
+}
 
 /// <summary>How a recipe is to be read where its text leaves it open.</summary>
 /// <param name="DropsPerMillilitre">How many drops make a millilitre.</param>

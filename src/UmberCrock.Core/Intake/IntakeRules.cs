@@ -44,6 +44,12 @@ public sealed record IntakeUnit(
     decimal? MetricFactor = null
 );
 
+/// <summary>What a word of a recipe's name tells of who wears it and where; null tells nothing.</summary>
+/// <param name="Words">The words, small and without accents.</param>
+/// <param name="Audience">Who wears it.</param>
+/// <param name="Zone">Where it is worn.</param>
+public sealed record WearerWords(ImmutableArray<string> Words, Audience? Audience = null, Zone? Zone = null);
+
 /// <summary>Words of a phase heading and the stage they mean.</summary>
 public sealed record HeadingWords(Stage Stage, ImmutableArray<string> Words);
 
@@ -102,6 +108,15 @@ public sealed record IntakeRules : IRules<IntakeRules>
 
     /// <summary>"A knob of": words for an amount that is none.</summary>
     public required ImmutableArray<string> Vague { get; init; }
+
+    /// <summary>Words that part two ingredients of one line: "melt A with B, then add C".</summary>
+    public required ImmutableArray<string> Joins { get; init; }
+
+    /// <summary>Words that give every ingredient of a line the same share.</summary>
+    public required ImmutableArray<string> EqualParts { get; init; }
+
+    /// <summary>What the words of a recipe's name tell of who wears it and where.</summary>
+    public required ImmutableArray<WearerWords> Wearers { get; init; }
 
     /// <summary>Words at which a name ends: "almond oil or any liquid oil".</summary>
     public required ImmutableArray<string> Stops { get; init; }

@@ -55,19 +55,27 @@ internal sealed class LineReading
     /// <summary>The recipe's name; null when it has none.</summary>
     public string? Name { get; private set; }
 
-    /// <summary>Reads one line.</summary>
+    /// <summary>Reads one line, which may name several ingredients.</summary>
     public void Read(int number, string text)
     {
         var line = text.Length > LongestLine ? text[..LongestLine] : text;
-        var folded = Words(line);
-        if (folded.Length == 0)
-            return;
         if (line.TrimStart().StartsWith(LeftOut, StringComparison.Ordinal))
         {
             Asides.Add(new IntakeAside(number, text, AsideKind.Aside));
             return;
         }
 
+        var pieces = LinePieces.Of(line, rules, grammar, name => Sure(Split(name).Name) is not null);
+        foreach (var piece in pieces.Length > 1 ? pieces : [text])
+            ReadOne(number, piece);
+    }
+
+    private void ReadOne(int number, string text)
+    {
+        var line = text.Length > LongestLine ? text[..LongestLine] : text;
+        var folded = Words(line);
+        if (folded.Length == 0)
+            return;
         var (amounts, rest, bracketed) = Split(line);
         var sentence = $" {string.Join(' ', folded)} ";
         if (
@@ -93,6 +101,9 @@ internal sealed class LineReading
             : rest;
         var amount = balance ? null : Chosen(amounts);
         var matches = Matches(name, bracketed);
+        // "Beeswax 20 10" of a table: numbers that belong to no name are cells.
+        if (matches.Count == 0 || matches[0].Score < rules.SureScore)
+            matches = Matches(string.Join(' ', name.Split(' ').Where(word => !word.All(char.IsAsciiDigit))), bracketed);
         var sure = matches.Count > 0 && matches[0].Score >= rules.SureScore;
         var instruction = Array.Exists(folded, rules.Instructions.Contains);
         var measured =
@@ -171,7 +182,7 @@ internal sealed class LineReading
     {
         var amounts = new List<WrittenAmount>();
         var (rest, bracketed) = (new List<string>(), new List<string>());
-        var (open, ended) = (0, false);
+        var (open, ended, aside) = (0, false, false);
         for (var tokens = IntakeTokens.Of(line); !tokens.IsAtEnd; )
         {
             var found = grammar.Amount(tokens);
@@ -195,8 +206,10 @@ internal sealed class LineReading
                 ";" or "," => (open, ended || rest.Count > 0),
                 _ => (open, ended || (rest.Count > 0 && rules.Stops.Contains(IngredientSearch.Fold(text)))),
             };
-            if (token.Value.Kind == IntakeToken.Word && !ended)
-                (open == 0 ? rest : bracketed).Add(text);
+            aside |= text is "," && rest.Count > 0;
+            // "Lime oil, distilled": what follows a comma may tell which of several it is, as what stands in brackets does.
+            if (token.Value.Kind == IntakeToken.Word && (!ended || (aside && open == 0)))
+                (open == 0 && !ended ? rest : bracketed).Add(text);
             tokens = token.Remainder;
         }
 

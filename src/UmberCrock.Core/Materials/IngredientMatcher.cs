@@ -15,6 +15,7 @@ internal sealed class IngredientMatcher
     private const double GeneralWeight = 0.4;
     private const double SlipShare = 0.8;
     private const int LettersForASlip = 5;
+    private static readonly string[] NoPlural = ["ss", "us", "is"];
     private static readonly string[] General = ["oil", "butter", "wax", "powder", "extract"];
     private static readonly ConditionalWeakTable<Catalogue, IngredientMatcher> Made = [];
 
@@ -26,7 +27,8 @@ internal sealed class IngredientMatcher
     private IngredientMatcher(Catalogue catalogue)
     {
         rules = catalogue.Rules.Names;
-        preferred = rules.Preferred.ToDictionary(name => string.Join(' ', WordsOf(name.Key)), name => name.Value, StringComparer.Ordinal);
+        preferred = rules.Preferred.ToDictionary(name => Key(WordsOf(name.Key)), name => name.Value, StringComparer.Ordinal);
+        var foreign = rules.Foreign.ToLookup(row => row.Ingredient, StringComparer.Ordinal);
         foreach (var ingredient in catalogue.Ingredients)
         {
             string[] all =
@@ -37,6 +39,7 @@ internal sealed class IngredientMatcher
                 ingredient.Inci.Eu,
                 ingredient.Inci.Us,
                 .. ingredient.AlsoKnownAs,
+                .. foreign[ingredient.Slug].SelectMany(row => row.Names),
             ];
             foreach (var words in all.Select(WordsOf).Where(words => words.Length > 0).DistinctBy(words => string.Join(' ', words)))
             {
@@ -60,7 +63,7 @@ internal sealed class IngredientMatcher
         var shares = new Dictionary<string, double>(StringComparer.Ordinal);
         foreach (var (word, share) in words)
             shares[word] = Math.Max(share, shares.GetValueOrDefault(word));
-        var mostly = preferred.GetValueOrDefault(string.Join(' ', words.Select(word => word.Word)));
+        var mostly = preferred.GetValueOrDefault(Key(words.Select(word => word.Word)));
         return
         [
             .. shares
@@ -85,6 +88,9 @@ internal sealed class IngredientMatcher
         ];
     }
 
+    /// <summary>"Oil of lemon" is "lemon oil".</summary>
+    private static string Key(IEnumerable<string> words) => string.Join(' ', words.Order(StringComparer.Ordinal));
+
     private string[] WordsOf(string name)
     {
         var words = IngredientSearch.Fold(name).Split(' ', StringSplitOptions.RemoveEmptyEntries);
@@ -93,12 +99,9 @@ internal sealed class IngredientMatcher
     }
 
     private static string Singular(string word) =>
-        word.Length > 4
-        && word.EndsWith('s')
-        && !word.EndsWith("ss", StringComparison.Ordinal)
-        && !word.EndsWith("us", StringComparison.Ordinal)
-            ? word[..^1]
-            : word;
+        word.Length > 4 && word.EndsWith("xes", StringComparison.Ordinal) ? word[..^2]
+        : word.Length > 3 && word.EndsWith('s') && !NoPlural.Any(end => word.EndsWith(end, StringComparison.Ordinal)) ? word[..^1]
+        : word;
 
     /// <summary>A single letter ("e wax", "vitamin e") tells as little as a general word.</summary>
     private static double WeightOf(string word) => word.Length == 1 || General.Contains(word) ? GeneralWeight : 1;
