@@ -14,23 +14,21 @@ internal static class FindingExamples
             [FindingCodes.WrongBand] = Of(
                 FindingCodes.WrongBand,
                 ProductForm.LipBalm,
-                "beeswax 20",
-                "shea-butter-refined 18",
+                "beeswax 12",
                 "castor-oil 10",
-                "olive-oil"
+                "olive-oil",
+                "tocopherol-mixed 0.5"
             ),
             [FindingCodes.TooSoftWarm] = Of(
                 FindingCodes.TooSoftWarm,
                 ProductForm.Stick,
-                "beeswax 18",
-                "candelilla-wax 4",
-                "cocoa-butter 12",
-                "shea-butter-refined 12",
+                "beeswax 13",
+                "cocoa-butter 35",
                 "sunflower-oil-high-oleic",
                 "tocopherol-mixed 0.5"
             ) with
             {
-                Climate = new Climate(5, 36),
+                Climate = new Climate(10, 34),
             },
             [FindingCodes.TooHardCold] = Of(
                 FindingCodes.TooHardCold,
@@ -47,8 +45,8 @@ internal static class FindingExamples
             [FindingCodes.Brittle] = Of(
                 FindingCodes.Brittle,
                 ProductForm.LipBalm,
-                "candelilla-wax 12",
-                "carnauba-wax 3",
+                "candelilla-wax 18",
+                "carnauba-wax 5",
                 "castor-oil 30",
                 "sunflower-oil-high-oleic",
                 "tocopherol-mixed 0.5"
@@ -64,7 +62,7 @@ internal static class FindingExamples
                 "sunflower-oil-high-oleic",
                 "tocopherol-mixed 0.5"
             ),
-            [FindingCodes.Greasy] = Of(FindingCodes.Greasy, ProductForm.Balm, "petrolatum 60", "lanolin 10", "beeswax 8", "olive-oil"),
+            [FindingCodes.Greasy] = Of(FindingCodes.Greasy, ProductForm.Stick, "petrolatum 40", "beeswax 20", "lanolin 10", "olive-oil"),
             [FindingCodes.Chalky] = Of(
                 FindingCodes.Chalky,
                 ProductForm.Butter,
@@ -86,17 +84,16 @@ internal static class FindingExamples
             ),
             [FindingCodes.OilBleed] = Of(
                 FindingCodes.OilBleed,
-                ProductForm.Butter,
-                "shea-butter-refined 60",
-                "coconut-oil 12",
+                ProductForm.Ointment,
+                "shea-butter-refined 45",
                 "sunflower-oil-high-oleic",
                 "tocopherol-mixed 0.5"
             ),
             [FindingCodes.WhipCollapse] = Of(
                 FindingCodes.WhipCollapse,
                 ProductForm.WhippedButter,
-                "shea-butter-refined 60",
-                "coconut-oil 15",
+                "shea-butter-refined 55",
+                "arrowroot-starch 5",
                 "sunflower-oil-high-oleic",
                 "tocopherol-mixed 0.5"
             ) with

@@ -78,7 +78,7 @@ public class AudienceTests
     [InlineData(Zone.Lips, Audience.Adult, "fragrance-oil", 0.3, Severity.Caution)] // IFRA category 1
     [InlineData(Zone.Nipple, Audience.Nursing, "lanolin", 10, Severity.Caution)] // Ph. Eur. Wool fat, pesticide limits
     [InlineData(Zone.Body, Audience.Child, "eucalyptus-oil", 0.2, Severity.Caution)] // AFSSAPS 2008
-    [InlineData(Zone.Body, Audience.Pregnancy, "retinyl-palmitate", 0.05, Severity.Caution)] // compare SCCS/1639/21
+    [InlineData(Zone.Body, Audience.Pregnancy, "salicylic-acid", 0.5, Severity.Caution)] // taken up through skin
     [InlineData(Zone.Hooves, Audience.Horse, "menthol", 0.3, Severity.Caution)] // FEI prohibited substances
     public void It_asks_for_care(Zone zone, Audience audience, string slug, double percent, Severity severity) =>
         Some.Evaluate(Balm(audience, zone, (slug, (decimal)percent)))

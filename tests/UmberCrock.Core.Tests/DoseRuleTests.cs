@@ -151,7 +151,7 @@ public class DoseRuleTests
             Some.Catalogue.Rules,
             EvaluationSettings.Default
         );
-        window!.MaxPercent.ShouldBe(85m);
+        window!.MaxPercent.ShouldBe(100m);
         Some.Evaluate(Some.Formula(ProductForm.Balm, ("water", 5m), ("jojoba-oil", null)))
             .Lines[0]
             .Place.ShouldBe(Place.Unknown, "no window is known, and it is not called fine");

@@ -70,6 +70,23 @@ public class FindingTests
         cured.Lines.Select(line => line.Percent).ShouldBe([25m, 63m, 12m]);
     }
 
+    /// <summary>Common practice: scent goes into a stick off the heat, 10 to 12 C above where it sets; nothing is spoilt by that.</summary>
+    [Fact]
+    public void A_warm_stage_is_as_warm_as_its_mix_and_scent_bears_it()
+    {
+        var stick = Some.Formula(ProductForm.Stick, ("beeswax", 25m), ("jojoba-oil", null), ("lavender-oil", 1m)) with
+        {
+            Phases = [new("A", "Melt", Stage.Melt), new("B", "Warm", Stage.Warm)],
+        };
+        stick = stick with { Lines = stick.Lines.SetItem(2, stick.Lines[2] with { Phase = "B" }) };
+        var found = Some.Found(stick, FindingCodes.StageTooHot)!;
+        var set = Some.Evaluate(stick).Melt.SetPointCelsius!.Value;
+        found.Severity.ShouldBe(Severity.Note);
+        found.Detail.Plain.ShouldContain($"at about {set + 11:0} °C");
+        Some.Found(stick with { Lines = stick.Lines.SetItem(2, new("B", "bakuchiol", 1m)) }, FindingCodes.StageTooHot)!
+            .Severity.ShouldBe(Severity.Caution, "heat destroys it");
+    }
+
     [Theory]
     [InlineData(Zone.Body, Audience.Adult, 1.0, null)]
     [InlineData(Zone.Body, Audience.Adult, 1.1, Severity.Caution)]

@@ -110,7 +110,7 @@ public class OutlookTests
     public void A_paste_sets_where_its_first_crystal_comes()
     {
         var melt = Some.Evaluate(Some.Lines(ProductForm.Butter, "shea-butter-refined 50", "arrowroot-starch 30", "sweet-almond-oil")).Melt;
-        melt.SetPointCelsius!.Value.ShouldBe(melt.ClearPointCelsius!.Value - Some.Catalogue.Rules.Texture.UndercoolingCelsius, 1e-9);
+        melt.SetPointCelsius!.Value.ShouldBe(melt.ClearPointCelsius!.Value - Some.Catalogue.Rules.Texture.Crystals["sus"], 1e-9);
     }
 
     [Fact]

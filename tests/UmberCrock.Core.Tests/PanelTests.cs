@@ -72,7 +72,9 @@ public class PanelTests
                         return found.Any(finding => finding.Code == wanted[4..]) ? wanted : "";
                     var parts = wanted.Split(':');
                     var least = parts.Length > 1 ? PanelCases.Word<Severity>(parts[1]) : Severity.Caution;
-                    return found.Any(finding => finding.Code == parts[0] && finding.Severity <= least) ? "" : $"no {wanted}";
+                    return found.Any(finding => (finding.Code == parts[0] || finding.Also.Contains(parts[0])) && finding.Severity <= least)
+                        ? ""
+                        : $"no {wanted}";
                 })
                 .Where(problem => problem.Length > 0)
         );
@@ -127,8 +129,9 @@ public class PanelTests
             row[3] == "none"
                 ? RebalanceTarget.None
                 : new RebalanceTarget(PanelCases.Word<Band>(target[0]), PanelCases.Number(target[1]), null);
-        if (Rebalance.Of(formula, [], wanted, Some.Catalogue, settings).Moved is not { } moved)
-            return "nothing found";
+        var answer = Rebalance.Of(formula, [], wanted, Some.Catalogue, settings);
+        if (answer.Moved is not { } moved)
+            return $"nothing found: {string.Join(", ", answer.Conflicts.Select(conflict => conflict.Reason.Plain))}";
         var grown = PanelCases.List(row[4]).Where(slug => Dose(moved.Formula, slug) > Dose(formula, slug)).ToList();
         return (grown.Count == 0 ? "" : $"grown {string.Join(", ", grown)}; ")
             + string.Join(

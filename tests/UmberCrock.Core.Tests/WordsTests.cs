@@ -73,7 +73,8 @@ public class WordsTests
             .SelectMany(type => type.GetMethods(Declared))
             .Where(method => !method.IsSpecialName && Own(method) && !method.Name.Contains('<', StringComparison.Ordinal));
 
-    /// <summary>Not what the compiler writes (for a record, for a property that extends a type), nor what another type has described already.</summary>
+    /// <summary>Not what the compiler writes (for a record, for a property that extends a type), nor what another type has described
+    /// already.</summary>
     private static bool Own(MethodInfo method) =>
         !method.IsDefined(typeof(CompilerGeneratedAttribute))
         && method.GetBaseDefinition() == method

@@ -60,6 +60,9 @@ public sealed record Finding(
     ImmutableArray<Fix> Fixes
 )
 {
+    /// <summary>Codes of what has the same cause and is said by this finding.</summary>
+    public ImmutableArray<string> Also { get; init; } = [];
+
     /// <summary>
     /// Ways to cure it that must be tried before they are offered, the most promising first; made only when they are. Null when
     /// <see cref="Fixes"/> holds what there is.

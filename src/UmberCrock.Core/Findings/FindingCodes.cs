@@ -56,6 +56,9 @@ public static class FindingCodes
     /// <summary>Water-loving, and nothing holds it.</summary>
     public const string PolarNotSoluble = "polar-not-soluble";
 
+    /// <summary>Two that react with each other.</summary>
+    public const string Reacts = "reacts";
+
     /// <summary>Two oils that do not mix at room temperature.</summary>
     public const string Immiscible = "immiscible";
 
@@ -189,8 +192,13 @@ public static class FindingCodes
         new(WaterPresent, [Severity.Caution], "The formula holds water and is not water-free."),
         new(WaterUnpreserved, [Severity.Stop], "Water, and no preservative at its working dose."),
         new(WetUseUnpreserved, [Severity.Caution], "Used wet, or holding what draws water, with no preservative."),
-        new(AntioxidantMissing, [Severity.Caution], "Polyunsaturated oils with no antioxidant to slow their turning rancid."),
+        new(
+            AntioxidantMissing,
+            [Severity.Caution, Severity.Note],
+            "Polyunsaturated oils with no antioxidant; a note where there is little of them."
+        ),
         new(AntioxidantNotPreservative, [Severity.Caution, Severity.Note], "A preservative is wanted and there is only an antioxidant."),
+        new(Reacts, [Severity.Caution], "Two that change each other: an acid and a base, or two crystals that melt each other."),
         new(Immiscible, [Severity.Caution], "Two oils that do not dissolve in each other, with too little of a third to join them."),
         new(PolarNotSoluble, [Severity.Caution], "A polar liquid or powder that the oil phase cannot dissolve or hold."),
         new(
@@ -200,7 +208,11 @@ public static class FindingCodes
         ),
         new(EmulsifierLow, [Severity.Caution, Severity.Note], "It has one, and too little of it."),
         new(EmulsifierMismatch, [Severity.Caution], "The HLB that the emulsifiers supply is not what the oils want."),
-        new(StageTooHot, [Severity.Caution], "A heat-sensitive ingredient sits in a stage hotter than it bears."),
+        new(
+            StageTooHot,
+            [Severity.Caution, Severity.Note],
+            "A heat-sensitive ingredient sits in a stage hotter than it bears; a note for scent that is stirred into a warm mix and poured."
+        ),
         new(
             WindowClosed,
             [Severity.Caution, Severity.Note],
@@ -230,14 +242,19 @@ public static class FindingCodes
         new(Tacky, [Severity.Caution], "Sticks to the finger."),
         new(OilBleed, [Severity.Caution], "More liquid at the warm end than crystals and powders hold."),
         new(WhipCollapse, [Severity.Caution], "A whipped butter too soft to hold air at the warm end of its climate."),
-        new(Settling, [Severity.Caution], "A dense powder sinks further than shows before the mix sets."),
+        new(
+            Settling,
+            [Severity.Caution, Severity.Note],
+            "A dense powder sinks further than shows: a note where stirring until the mix thickens holds it, a caution where it never sets."
+        ),
         new(BotanicalRaw, [Severity.Caution], "Plant powder or herb left in: grit, mould; strain it."),
         new(PowderOverload, [Severity.Caution], "More powder than the fatty phase can wet."),
         new(Rancidity, [Severity.Caution], "Polyunsaturated oils with a short life dominate."),
         new(
             SunscreenUntested,
-            [Severity.Caution, Severity.Stop],
-            "Sun use or a UV filter: what cannot be known or claimed. A stop when the label claims protection."
+            [Severity.Note, Severity.Caution, Severity.Stop],
+            "Sun use or a UV filter: what cannot be known or claimed. A note for a filter that is not worn for the sun; a stop when the "
+                + "label claims protection."
         ),
         new(ClaimDrug, [Severity.Caution, Severity.Stop], "Wording of the label that treats, cures or names an illness."),
         new(ClaimSun, [Severity.Caution, Severity.Stop], "Wording of the label about the sun."),

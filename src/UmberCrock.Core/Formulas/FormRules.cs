@@ -63,6 +63,9 @@ public sealed record FormRow
     /// <summary>The bands of firmness that suit it at 20 C, softest first.</summary>
     public required ImmutableArray<Band> Bands { get; init; }
 
+    /// <summary>How many bands softer than those it may be at the warm end of its climate; null for one.</summary>
+    public int? SofterWarm { get; init; }
+
     /// <summary>The most of each feel that suits it.</summary>
     public required MostFeel Most { get; init; }
 
@@ -71,6 +74,14 @@ public sealed record FormRow
 
     /// <summary>The form whose dose windows hold for an ingredient that states none for this one; null for none.</summary>
     public ProductForm? WindowsOf { get; init; }
+
+    /// <summary>The softest band that is borne at the warm end of the climate.</summary>
+    public Band LeastWarm => (Band)Math.Max(0, (int)Bands.Min() - (SofterWarm ?? 1));
+
+    /// <summary>True of a band that the form wants, or bears when it is warmer than a room.</summary>
+    /// <param name="band">The band.</param>
+    /// <param name="isWarm">Whether it is warmer than a room.</param>
+    public bool Bears(Band band, bool isWarm) => Bands.Contains(band) || (isWarm && band >= LeastWarm && band < Bands.Min());
 
     /// <summary>A formula of this form that holds nothing yet: worn, left on and made as usual.</summary>
     /// <param name="name">Its name.</param>

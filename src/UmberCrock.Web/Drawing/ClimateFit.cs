@@ -9,6 +9,9 @@ namespace UmberCrock.Web.Drawing;
 /// <param name="Leaves">The stretch where the texture first leaves them, going up; null where it does not.</param>
 internal sealed record ClimateFit(IReadOnlyList<(double From, double To)> Wanted, BandStretch? Leaves)
 {
+    /// <summary>Where a product is judged: a room, C. Above it a form bears to be softer.</summary>
+    public const double RoomCelsius = 20;
+
     /// <summary>Lays it out on an axis from 0 C.</summary>
     /// <param name="melt">The texture.</param>
     /// <param name="formula">Its form and climate.</param>
@@ -22,8 +25,8 @@ internal sealed record ClimateFit(IReadOnlyList<(double From, double To)> Wanted
             low >= high || high <= 0 || low >= hottestCelsius
                 ? []
                 : BandStretches.Along(melt, rules.Texture, Math.Max(0, low), Math.Min(hottestCelsius, high), x);
-        var wanted = rules.Forms.Of(formula.Form).Bands;
-        bool Suits(BandStretch stretch) => wanted.Contains(stretch.Band);
+        var form = rules.Forms.Of(formula.Form);
+        bool Suits(BandStretch stretch) => form.Bears(stretch.Band, stretch.From >= x(RoomCelsius));
         return new ClimateFit(
             [.. inside.Where(Suits).Select(stretch => (stretch.From, stretch.To))],
             inside.SkipWhile(stretch => !Suits(stretch)).FirstOrDefault(stretch => !Suits(stretch))

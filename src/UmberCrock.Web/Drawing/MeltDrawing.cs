@@ -107,7 +107,7 @@ internal sealed record MeltDrawing
     /// <summary>The chart of a formula, with what its form wants.</summary>
     public static MeltDrawing Of(MeltReport melt, Formula formula, RuleBook rules, MeltScale scale)
     {
-        var wanted = rules.Forms.Of(formula.Form).Bands;
+        var form = rules.Forms.Of(formula.Form);
         var drawing = Of(melt, formula.Climate, rules.Texture, scale);
         return drawing with
         {
@@ -117,7 +117,10 @@ internal sealed record MeltDrawing
                 .. drawing.Beads.Select(bead =>
                     bead with
                     {
-                        Suits = wanted.Contains(rules.Texture.BandOf(BandStretches.FirmnessAt(melt, bead.Celsius))),
+                        Suits = form.Bears(
+                            rules.Texture.BandOf(BandStretches.FirmnessAt(melt, bead.Celsius)),
+                            bead.Celsius > ClimateFit.RoomCelsius
+                        ),
                         InClimate =
                             bead.Celsius >= (double)formula.Climate.LowCelsius && bead.Celsius <= (double)formula.Climate.HighCelsius,
                     }

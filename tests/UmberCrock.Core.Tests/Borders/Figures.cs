@@ -1,6 +1,7 @@
 namespace UmberCrock.Core.Tests.Borders;
 
-/// <summary>Numbers of data/rules that are no thresholds: they go into an equation, a dose that is offered, or a plan, whose tests are named.</summary>
+/// <summary>Numbers of data/rules that are no thresholds: they go into an equation, a dose that is offered, or a plan, whose tests are
+/// named.</summary>
 internal static class Figures
 {
     public static readonly (string Paths, string HeldBy)[] All =
@@ -32,9 +33,13 @@ internal static class Figures
         ("settling/roomCelsius", "CoolingAndSettlingTests: Newton"),
         ("settling/pourAboveSetCelsius", "CoolingAndSettlingTests: Newton"),
         ("settling/coolingPerMinute", "CoolingAndSettlingTests: Newton"),
+        ("stages/warmAboveSetCelsius", "FindingTests: a warm stage is this mix's"),
+        ("swaps/swaps/", "PanelTests: doses by what they do"),
         ("stability/plan/", "OutlookTests: the plan of looks"),
         ("texture/skinCelsius", "the temperature at which solids on skin are read"),
-        ("texture/undercoolingCelsius", "in the sum of pouring/additionCelsius, whose border stands here"),
+        ("texture/otherUndercoolingCelsius", "SolidFatTests: undercooling by crystal"),
+        ("texture/crystals/", "SolidFatTests: undercooling by crystal"),
+        ("texture/fatNetwork/", "TradeFactTests: fitted to the facts"),
         ("texture/strengths/", "TradeFactTests: fitted to the facts"),
         ("texture/powders/", "TradeFactTests: fitted to the facts"),
         ("texture/powderExceptions/", "TradeFactTests: fitted to the facts"),

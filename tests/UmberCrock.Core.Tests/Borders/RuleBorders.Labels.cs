@@ -60,7 +60,7 @@ internal static partial class RuleBorders
                 "texture/knownWithin",
                 Side.Below,
                 Soft,
-                a => a.Resolved.Rules.Texture.FromOf(TextureFindings.Wanted(a.Resolved).Least) - a.Firmness.At(30).Firmness,
+                a => a.Resolved.Rules.Texture.FromOf(TextureFindings.LeastWarm(a.Resolved)) - a.Firmness.At(30).Firmness,
                 FindingCodes.TooSoftWarm,
                 Severity.Note
             ),
@@ -88,7 +88,7 @@ internal static partial class RuleBorders
             new(
                 "texture/structure/oilHeldByFamily/beeswax",
                 Side.Above,
-                Weeping,
+                Some.Lines(ProductForm.Ointment, "beeswax 8", "jojoba-oil"),
                 a => a.Firmness.LiquidPercentAt(30) / a.Firmness.At(30).SolidPercent,
                 FindingCodes.OilBleed
             ),
@@ -97,6 +97,14 @@ internal static partial class RuleBorders
                 Side.From,
                 Some.Lines(ProductForm.Butter, "shea-butter-refined 40", "jojoba-oil"),
                 _ => 40,
+                FindingCodes.GrainRisk,
+                Severity.Caution
+            ),
+            new(
+                "texture/structure/grainCautionPercent",
+                Side.From,
+                Some.Lines(ProductForm.Butter, "shea-butter-refined 50", "jojoba-oil"),
+                _ => 50,
                 FindingCodes.GrainRisk,
                 Severity.Caution
             ),

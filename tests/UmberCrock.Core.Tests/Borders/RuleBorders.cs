@@ -70,6 +70,14 @@ internal static partial class RuleBorders
                 FindingCodes.AntioxidantMissing
             ),
             new(
+                "antioxidants/cautionPercentFrom",
+                Side.From,
+                Balm,
+                a => (double)AntioxidantFindings.PolyunsaturatedPercent(a.Resolved),
+                FindingCodes.AntioxidantMissing,
+                Severity.Caution
+            ),
+            new(
                 "antioxidants/antioxidantPercentFrom",
                 Side.Below,
                 With(Balm, "tocopherol-mixed", 0.3m),
@@ -157,6 +165,13 @@ internal static partial class RuleBorders
                 _ => 0.5,
                 FindingCodes.PolarNotSoluble
             ),
+            new(
+                "reactions/percentFrom",
+                Side.From,
+                Some.Lines(ProductForm.Balm, "stearic-acid 2", "magnesium-hydroxide 5", "jojoba-oil"),
+                _ => 2,
+                FindingCodes.Reacts
+            ),
             new("immiscible/percentFrom", Side.From, Parting("mineral-oil"), _ => 2, FindingCodes.Immiscible),
             // Two of castor oil, and three of jojoba oil.
             new("immiscible/bridgePerPart", Side.Below, Parting("mineral-oil 65", "jojoba-oil"), _ => 1.5, FindingCodes.Immiscible),
@@ -196,7 +211,7 @@ internal static partial class RuleBorders
                 Severity.Note
             ),
             .. Enumerable
-                .Range(0, Some.Catalogue.Rules.Stages.Length)
+                .Range(0, Some.Catalogue.Rules.Stages.Stages.Length)
                 .Select(row => new Border(
                     $"stages/stages/{row}/celsius",
                     Side.Below,
@@ -227,7 +242,11 @@ internal static partial class RuleBorders
 
     private static Formula Parting(params string[] oils) => Some.Lines(ProductForm.Balm, ["beeswax 30", "castor-oil 2", .. oils]);
 
-    private static Formula Soft => Some.Lines(ProductForm.Stick, "beeswax 17", "jojoba-oil") with { Climate = new Climate(5, 30) };
+    private static Formula Soft =>
+        Some.Lines(ProductForm.Stick, "beeswax 13", "cocoa-butter 40", "jojoba-oil") with
+        {
+            Climate = new Climate(5, 30),
+        };
 
     private static Formula Whip =>
         Some.Lines(ProductForm.WhippedButter, "shea-butter-refined 60", "jojoba-oil") with
@@ -237,10 +256,14 @@ internal static partial class RuleBorders
 
     private static Formula Crumbly => Some.Lines(ProductForm.Stick, "candelilla-wax 14", "jojoba-oil");
 
-    private static Formula Weeping => Some.Lines(ProductForm.Balm, "beeswax 4", "jojoba-oil") with { Climate = new Climate(5, 30) };
+    private static Formula Weeping =>
+        Some.Lines(ProductForm.Ointment, "shea-butter-refined 45", "jojoba-oil") with
+        {
+            Climate = new Climate(5, 30),
+        };
 
     /// <summary>A stick whose fragrance goes in below where the mix sets.</summary>
-    private static Formula Late => In(Some.Lines(ProductForm.Stick, "beeswax 25", "jojoba-oil", "lavender-oil 1"), 2, "B");
+    private static Formula Late => In(Some.Lines(ProductForm.Stick, "beeswax 25", "jojoba-oil", "bakuchiol 1"), 2, "B");
 
     private static Formula With(Formula formula, string slug, decimal percent) =>
         formula.Lines.Any(line => line.Ingredient == slug)
@@ -266,7 +289,7 @@ internal static partial class RuleBorders
     private static (double Addition, double Hot) Joins(Assessment a)
     {
         var rules = a.Resolved.Rules;
-        var border = a.Firmness.SetPointCelsius()!.Value + rules.Texture.UndercoolingCelsius;
+        var border = a.Firmness.ThickensAtCelsius()!.Value;
         return ((border - (0.7 * rules.Pouring.MeltCelsius)) / 0.3, (border - (0.3 * rules.Pouring.AdditionCelsius)) / 0.7);
     }
 
@@ -274,7 +297,7 @@ internal static partial class RuleBorders
     private static Formula Heated(int row) =>
         Some.Lines(ProductForm.Balm, "lavender-oil 1", "jojoba-oil") with
         {
-            Phases = [new("A", "Here", Some.Catalogue.Rules.Stages[row].Stage)],
+            Phases = [new("A", "Here", Some.Catalogue.Rules.Stages.Stages[row].Stage)],
         };
 
     private static double Linalool(Assessment a) => (double)a.Resolved.SumOf(["Linalool"]).High;

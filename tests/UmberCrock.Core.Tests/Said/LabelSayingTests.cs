@@ -145,7 +145,7 @@ public class LabelSayingTests
         Saying
             .Of(Filtered, FindingCodes.SunscreenUntested)
             .ShouldBe(
-                "caution: Sun protection is unknown\n"
+                "note: Sun protection is unknown\n"
                     + "What the zinc or titanium does on skin cannot be worked out from its percentage.\nlines 0"
             );
         Saying

@@ -48,7 +48,7 @@ public class SettlingSayingTests
     public void What_is_offered()
     {
         var thin = Saying.Of(Lines("zinc-oxide 12, beeswax 8, fractionated-coconut-oil"), FindingCodes.Settling);
-        thin.ShouldStartWith("caution: Zinc oxide (non-nano) sinks\nIt falls ");
+        thin.ShouldStartWith("note: Zinc oxide (non-nano) sinks\nIt falls ");
         thin.ShouldContain("2 mm shows. Stir until ");
         thin.ShouldContain("\nlines 0\n");
         Saying

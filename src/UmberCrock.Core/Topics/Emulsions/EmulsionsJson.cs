@@ -6,5 +6,6 @@ namespace UmberCrock.Core.Topics.Emulsions;
 [JsonSourceGenerationOptions(GenerationMode = JsonSourceGenerationMode.Metadata)]
 [JsonSerializable(typeof(PolarRules))]
 [JsonSerializable(typeof(ImmiscibleRules))]
+[JsonSerializable(typeof(ReactionRules))]
 [JsonSerializable(typeof(EmulsifierRules))]
 internal sealed partial class EmulsionsJson : JsonSerializerContext;

@@ -8,7 +8,12 @@ public static class EmulsionsTopic
 {
     internal static Topic Topic { get; } =
         new(
-            [new(a => PolarFindings.Find(a.Resolved)), new(a => ImmiscibleFindings.Find(a.Resolved)), new(EmulsionFindings.Find)],
+            [
+                new(a => PolarFindings.Find(a.Resolved)),
+                new(a => ImmiscibleFindings.Find(a.Resolved)),
+                new(a => ReactionFindings.Find(a.Resolved)),
+                new(EmulsionFindings.Find),
+            ],
             [EmulsionExplanation.Of]
         );
 
@@ -16,6 +21,9 @@ public static class EmulsionsTopic
     {
         /// <summary>What water-loving ingredients need in oil.</summary>
         internal PolarRules Polar => rules.Of<PolarRules>();
+
+        /// <summary>What reacts with each other.</summary>
+        internal ReactionRules Reactions => rules.Of<ReactionRules>();
 
         /// <summary>Oils that do not mix.</summary>
         internal ImmiscibleRules Immiscible => rules.Of<ImmiscibleRules>();

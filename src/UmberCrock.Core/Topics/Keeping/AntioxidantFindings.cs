@@ -10,6 +10,7 @@ namespace UmberCrock.Core.Topics.Keeping;
 
 /// <summary>When polyunsaturated oils call for an antioxidant (data/rules/antioxidants.json).</summary>
 /// <param name="PolyunsaturatedPercentFrom">C18:2 and C18:3, weight percent of the formula, from which one is missed.</param>
+/// <param name="CautionPercentFrom">The same, from which it is a caution: olive oil keeps a year without.</param>
 /// <param name="AntioxidantPercentFrom">An antioxidant counts from this weight percent.</param>
 /// <param name="Suggested">Slug of the one that is offered.</param>
 /// <param name="SuggestedPercent">The dose that is offered.</param>
@@ -17,6 +18,7 @@ namespace UmberCrock.Core.Topics.Keeping;
 /// <param name="Confidence">How sure it is.</param>
 internal sealed record AntioxidantRule(
     decimal PolyunsaturatedPercentFrom,
+    decimal CautionPercentFrom,
     decimal AntioxidantPercentFrom,
     [Names(Named.Ingredient)] string Suggested,
     decimal SuggestedPercent,
@@ -49,7 +51,7 @@ internal static class AntioxidantFindings
         var suggested = resolved.Catalogue.Find(rule.Suggested);
         yield return new Finding(
             FindingCodes.AntioxidantMissing,
-            Severity.Caution,
+            polyunsaturated < rule.CautionPercentFrom ? Severity.Note : Severity.Caution,
             "Nothing slows rancidity",
             $"Polyunsaturated oils make {Two(polyunsaturated).Percent} of the formula; an antioxidant is wanted from "
                 + $"{Short(rule.PolyunsaturatedPercentFrom).Percent}.",

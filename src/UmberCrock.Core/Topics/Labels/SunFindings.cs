@@ -22,7 +22,7 @@ internal static class SunFindings
         yield return claimed is null
             ? new Finding(
                 FindingCodes.SunscreenUntested,
-                Severity.Caution,
+                resolved.Formula.MeetsSun ? Severity.Caution : Severity.Note,
                 "Sun protection is unknown",
                 filters.IsEmpty
                     ? "Worn in daylight: use a tested sunscreen, clothes and shade."

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Topics.Texture;
@@ -9,12 +8,18 @@ namespace UmberCrock.Core.Topics.Making;
 public static class MakingTopic
 {
     internal static Topic Topic { get; } =
-        new([new(a => StageFindings.Find(a.Resolved, a.Firmness.Melt.ClearPointCelsius())), new(PourFindings.Find)], []);
+        new(
+            [
+                new(a => StageFindings.Find(a.Resolved, a.Firmness.Melt.ClearPointCelsius(), a.Firmness.SetPointCelsius())),
+                new(PourFindings.Find),
+            ],
+            []
+        );
 
     extension(RuleBook rules)
     {
         /// <summary>How hot each stage is.</summary>
-        internal ImmutableArray<StageHeat> Stages => rules.Of<StageHeats>().Stages;
+        internal StageHeats Stages => rules.Of<StageHeats>();
 
         /// <summary>What happens when phases meet.</summary>
         internal PouringRules Pouring => rules.Of<PouringRules>();

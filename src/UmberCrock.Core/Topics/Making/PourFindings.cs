@@ -57,11 +57,15 @@ internal static class PourFindings
         var bears = lines.Min(line => a.Resolved.Ingredients[line].AddBelowCelsius!.Value);
         return new Finding(
             FindingCodes.WindowClosed,
-            set - bears < a.Resolved.Rules.Pouring.SetKnownWithinCelsius ? Severity.Note : Severity.Caution,
+            set - bears < a.Resolved.Rules.Pouring.SetKnownWithinCelsius
+            || lines.All(line => a.Resolved.Rules.Stages.Evaporating.Holds(a.Resolved.Ingredients[line]))
+                ? Severity.Note
+                : Severity.Caution,
             $"Set before {FindingWords.Names(a.Resolved, lines)} may go in",
             $"{(lines.Length == 1 ? "It goes" : "They go")} in below {Celsius(bears, "0")}; the mix sets at {Celsius(set, "0.0")}.",
-            "The ways out: less or a lower-melting structurant, leave it out, an addition that bears the heat, or stir until it "
-                + "thickens and fold it in.",
+            "The ways out: scent goes in off the heat, "
+                + $"{Celsius(a.Resolved.Rules.Stages.WarmAboveSetCelsius, "0")} above the set point, stirred half a minute and poured; "
+                + "else less or a lower-melting structurant, an addition that bears the heat, or stir until it thickens and fold it in.",
             a.Resolved.Rules.Pouring.Source,
             lines,
             []
@@ -105,7 +109,7 @@ internal static class PourFindings
     {
         var resolved = a.Resolved;
         var rules = resolved.Rules.Pouring;
-        var border = set + resolved.Rules.Texture.UndercoolingCelsius;
+        var border = a.Firmness.ThickensAtCelsius() ?? set;
         var hot = Math.Max(rules.MeltCelsius, (a.Firmness.Melt.ClearPointCelsius() ?? 0) + rules.MeltAboveClearCelsius);
         var melted = resolved.PercentOf(LinesOf(resolved, Stage.Melt, Stage.Infuse));
         foreach (var stage in new[] { Stage.Warm, Stage.Powder, Stage.Cool })
@@ -156,7 +160,7 @@ internal static class PourFindings
 
     private static IEnumerable<Fix> Warm(ResolvedFormula resolved, ImmutableArray<int> lines)
     {
-        var melt = resolved.Rules.Stages.First(heat => heat.Stage == Stage.Melt).Celsius;
+        var melt = resolved.Rules.Stages.Stages.First(heat => heat.Stage == Stage.Melt).Celsius;
         ImmutableArray<int> bearing =
         [
             .. lines.Where(line =>

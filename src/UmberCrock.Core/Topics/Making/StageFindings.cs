@@ -16,9 +16,24 @@ namespace UmberCrock.Core.Topics.Making;
 /// <param name="Confidence">How sure it is.</param>
 internal sealed record StageHeat(Stage Stage, double Celsius, string Source, Confidence Confidence);
 
+/// <summary>What heat drives off.</summary>
+/// <param name="Classes">Classes of it.</param>
+/// <param name="Ingredients">Slugs of single ones.</param>
+internal sealed record Evaporating(
+    ImmutableArray<IngredientClass> Classes,
+    [property: Names(Named.Ingredient)] ImmutableArray<string> Ingredients
+)
+{
+    /// <summary>True of what heat drives off and does not destroy.</summary>
+    public bool Holds(Ingredient ingredient) => Classes.Contains(ingredient.Class) || Ingredients.Contains(ingredient.Slug);
+}
+
 /// <summary>How hot each stage is (data/rules/stages.json).</summary>
 /// <param name="Stages">The stages.</param>
-internal sealed record StageHeats(ImmutableArray<StageHeat> Stages) : IRules<StageHeats>
+/// <param name="Evaporating">What heat drives off and does not destroy.</param>
+/// <param name="WarmAboveSetCelsius">How far above its set point a mix is when warm additions go in, C.</param>
+internal sealed record StageHeats(ImmutableArray<StageHeat> Stages, Evaporating Evaporating, double WarmAboveSetCelsius)
+    : IRules<StageHeats>
 {
     static RuleFile IRules<StageHeats>.File { get; } = new("stages.json", MakingJson.Default);
 }
@@ -26,19 +41,28 @@ internal sealed record StageHeats(ImmutableArray<StageHeat> Stages) : IRules<Sta
 /// <summary>Findings about where a line stands in the work: too hot, or plant matter that is not strained out.</summary>
 internal static class StageFindings
 {
-    public static IEnumerable<Finding> Find(ResolvedFormula resolved, double? clearPointCelsius)
+    public static IEnumerable<Finding> Find(ResolvedFormula resolved, double? clearPointCelsius, double? setPointCelsius)
     {
         var stages = resolved.Formula.Phases.ToDictionary(phase => phase.Id, phase => phase.Stage, StringComparer.Ordinal);
         foreach (
             var group in Enumerable
                 .Range(0, resolved.Ingredients.Length)
                 .Where(line => resolved.Totals.Percents[line] > 0m)
-                .Select(line => (Line: line, Heat: HeatOf(resolved, stages[resolved.Formula.Lines[line].Phase], clearPointCelsius)))
+                .Select(line =>
+                    (Line: line, Heat: HeatOf(resolved, stages[resolved.Formula.Lines[line].Phase], clearPointCelsius, setPointCelsius))
+                )
                 .Where(entry => resolved.Ingredients[entry.Line].AddBelowCelsius?.Value < entry.Heat)
                 .GroupBy(entry => resolved.Ingredients[entry.Line])
         )
         {
-            yield return TooHot(resolved, group.Key, [.. group.Select(entry => entry.Line)], group.Max(entry => entry.Heat)!.Value);
+            var hottest = group.MaxBy(entry => entry.Heat);
+            yield return TooHot(
+                resolved,
+                group.Key,
+                [.. group.Select(entry => entry.Line)],
+                hottest.Heat!.Value,
+                stages[resolved.Formula.Lines[hottest.Line].Phase]
+            );
         }
 
         if (Botanical(resolved) is { } botanical)
@@ -46,17 +70,23 @@ internal static class StageFindings
     }
 
     /// <summary>How hot a stage is, C; null for those that are as cool as their additions need.</summary>
-    private static double? HeatOf(ResolvedFormula resolved, Stage stage, double? clearPointCelsius) =>
-        resolved.Rules.Stages.FirstOrDefault(candidate => candidate.Stage == stage) is { } heat
-            ? stage == Stage.Melt
-                ? Math.Max(heat.Celsius, clearPointCelsius ?? 0)
-                : heat.Celsius
-            : null;
+    private static double? HeatOf(ResolvedFormula resolved, Stage stage, double? clearPointCelsius, double? setPointCelsius) =>
+        resolved.Rules.Stages.Stages.FirstOrDefault(candidate => candidate.Stage == stage) is not { } heat ? null
+        : stage == Stage.Melt ? Math.Max(heat.Celsius, clearPointCelsius ?? 0)
+        : stage == Stage.Warm && setPointCelsius is { } set ? set + resolved.Rules.Stages.WarmAboveSetCelsius
+        : heat.Celsius;
 
-    private static Finding TooHot(ResolvedFormula resolved, Ingredient ingredient, ImmutableArray<int> lines, double celsius) =>
+    /// <summary>Scent off the heat, stirred in and poured at once, is how sticks are scented: some is lost, nothing is spoilt.</summary>
+    private static Finding TooHot(
+        ResolvedFormula resolved,
+        Ingredient ingredient,
+        ImmutableArray<int> lines,
+        double celsius,
+        Stage stage
+    ) =>
         new(
             FindingCodes.StageTooHot,
-            Severity.Caution,
+            stage == Stage.Warm && resolved.Rules.Stages.Evaporating.Holds(ingredient) ? Severity.Note : Severity.Caution,
             $"Too hot for {ingredient.Name}",
             $"It goes in below {Celsius(ingredient.AddBelowCelsius!.Value, "0")}; its stage is at about {Celsius(celsius, "0")}.",
             "Heat drives it off or breaks it down before the product is made.",

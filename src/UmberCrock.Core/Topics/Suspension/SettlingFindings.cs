@@ -26,7 +26,7 @@ internal static class SettlingFindings
             : $"It falls {report.VelocityMillimetresPerHour:0.0} mm an hour, and the mix never sets: shake before use.";
         yield return new Finding(
             FindingCodes.Settling,
-            Severity.Caution,
+            report.FallMillimetres is null ? Severity.Caution : Severity.Note,
             $"{powder.Name} sinks",
             how,
             report.Dispersed

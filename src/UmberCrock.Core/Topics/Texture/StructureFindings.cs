@@ -101,10 +101,17 @@ internal static class StructureFindings
         }
     }
 
+    /// <summary>True when more is liquid at the warm end than the structure holds.</summary>
+    public static bool Weeps(Assessment a) => Bleeds(a.Resolved, a.Firmness, (double)a.Resolved.Formula.Climate.HighCelsius);
+
     private static Finding? Bleed(Assessment a)
     {
         var celsius = (double)a.Resolved.Formula.Climate.HighCelsius;
-        if (!Bleeds(a.Resolved, a.Firmness, celsius))
+        if (
+            !Weeps(a)
+            || TextureFindings.Suits(a.Resolved, a.Firmness, TextureFindings.RoomCelsius) < 0
+            || TextureFindings.IsTooSoftWarm(a.Resolved, a.Firmness)
+        )
             return null;
         var (liquid, holds) = LiquidAgainstHold(a.Resolved, a.Firmness, celsius);
         var oils = a
@@ -180,7 +187,7 @@ internal static class StructureFindings
         ImmutableArray<int> lines = [.. (often ? high : any).Where(line => resolved.Totals.Percents[line] > 0m)];
         return new Finding(
             FindingCodes.GrainRisk,
-            often ? Severity.Caution : Severity.Note,
+            often && resolved.PercentOf(high) >= rules.GrainCautionPercent ? Severity.Caution : Severity.Note,
             $"{FindingWords.Names(resolved, lines)} may turn grainy",
             $"{Two(resolved.PercentOf(lines)).Percent} is melted and cooled; from "
                 + $"{Short(often ? rules.GrainHighPercent : rules.GrainSomePercent).Percent} it shows.",

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
@@ -18,7 +19,17 @@ internal static class TextureFindings
         if (resolved.Formula.Lines.IsEmpty || resolved.Totals.Total <= 0m)
             return [];
         var climate = resolved.Formula.Climate;
-        return new[] { Wrong(a), TooSoft(a, (double)climate.HighCelsius), TooHard(a, (double)climate.LowCelsius) }.OfType<Finding>();
+        // One cause is one finding: what is too soft in the room is too soft in the heat as well, and what is too hard is so in the cold.
+        return (Wrong(a), TooSoft(a, (double)climate.HighCelsius), TooHard(a, (double)climate.LowCelsius)) switch
+        {
+            ({ } wrong, var soft, var hard) when Suits(resolved, a.Firmness, RoomCelsius) < 0 => hard is null
+                ? [wrong with { Also = Codes(soft, a) }]
+                : [wrong with { Also = Codes(soft, a) }, hard],
+            ({ } wrong, var soft, var hard) => soft is null
+                ? [wrong with { Also = hard is null ? [] : [hard.Code] }]
+                : [wrong with { Also = hard is null ? [] : [hard.Code] }, soft with { Also = Codes(null, a) }],
+            (null, var soft, var hard) => new[] { soft is null ? null : soft with { Also = Codes(null, a) }, hard }.OfType<Finding>(),
+        };
     }
 
     /// <summary>
@@ -27,9 +38,9 @@ internal static class TextureFindings
     /// </summary>
     public static Func<FirmnessModel, bool> SuitsEverywhere(ResolvedFormula resolved, bool firmer)
     {
-        var (low, high) = ((double)resolved.Formula.Climate.LowCelsius, (double)resolved.Formula.Climate.HighCelsius);
+        var low = (double)resolved.Formula.Climate.LowCelsius;
         return firmer
-            ? model => Suits(resolved, model, RoomCelsius) >= 0 && Suits(resolved, model, high) >= 0
+            ? model => Suits(resolved, model, RoomCelsius) >= 0 && !IsTooSoftWarm(resolved, model)
             : model => Suits(resolved, model, RoomCelsius) <= 0 && Suits(resolved, model, low) <= 0;
     }
 
@@ -42,6 +53,13 @@ internal static class TextureFindings
             : firmness >= model.Rules.ToOf(most) ? 1
             : 0;
     }
+
+    /// <summary>True of a mix that is softer at the warm end of its climate than its form bears there.</summary>
+    public static bool IsTooSoftWarm(ResolvedFormula resolved, FirmnessModel model) =>
+        model.At((double)resolved.Formula.Climate.HighCelsius).Firmness < model.Rules.FromOf(LeastWarm(resolved));
+
+    /// <summary>The softest band that a form bears at the warm end of its climate.</summary>
+    public static Band LeastWarm(ResolvedFormula resolved) => resolved.Rules.Forms.Of(resolved.Formula.Form).LeastWarm;
 
     /// <summary>A band's word in a sentence.</summary>
     public static string Word(Band band) => Vocabulary.Word(band).Replace('-', ' ');
@@ -60,6 +78,9 @@ internal static class TextureFindings
         var wanted = resolved.Rules.Forms.Of(resolved.Formula.Form).Bands;
         return (wanted.Min(), wanted.Max());
     }
+
+    private static ImmutableArray<string> Codes(Finding? soft, Assessment a) =>
+        [.. new[] { soft?.Code, StructureFindings.Weeps(a) ? FindingCodes.OilBleed : null }.OfType<string>()];
 
     private static Finding? Wrong(Assessment a)
     {
@@ -81,7 +102,7 @@ internal static class TextureFindings
 
     /// <summary>A whipped butter may go down to where it falls in on itself, which is a finding of its own.</summary>
     private static Finding? TooSoft(Assessment a, double celsius) =>
-        Suits(a.Resolved, a.Firmness, celsius) >= 0 || a.Resolved.Formula.IsWhipped
+        !IsTooSoftWarm(a.Resolved, a.Firmness) || a.Resolved.Formula.IsWhipped
             ? null
             : Of(
                 a,
@@ -90,7 +111,7 @@ internal static class TextureFindings
                 -1,
                 $"{Capital(Word(a.Firmness.BandAt(celsius)))} at {Celsius(celsius, "0.#")}",
                 "At the warm end of its climate it gives way: it sags, smears or runs out of its pack.",
-                model => Suits(a.Resolved, model, celsius) >= 0
+                model => !IsTooSoftWarm(a.Resolved, model)
             );
 
     private static Finding? TooHard(Assessment a, double celsius) =>
@@ -118,12 +139,14 @@ internal static class TextureFindings
     {
         var rules = a.Resolved.Rules.Texture;
         var (least, most) = Wanted(a.Resolved);
+        if (code == FindingCodes.TooSoftWarm)
+            least = LeastWarm(a.Resolved);
         var (solid, firmness) = a.Firmness.At(celsius);
-        // One band harder in the cold is what cold does; two is a product that does not work there. And no border is sharper than the
-        // firmness is known.
+        // Two bands harder in the cold is what cold does to fats; three is a product that does not work there. And no border is sharper
+        // than the firmness is known.
         var past = how < 0 ? rules.FromOf(least) - firmness : firmness - rules.ToOf(most);
         var severity =
-            past < rules.KnownWithin || (code == FindingCodes.TooHardCold && a.Firmness.BandAt(celsius) <= most + 1)
+            past < rules.KnownWithin || (code == FindingCodes.TooHardCold && a.Firmness.BandAt(celsius) <= most + 2)
                 ? Severity.Note
                 : Severity.Caution;
         var border = how < 0 ? (Message)$"wants {rules.FromOf(least):0.0} or more" : $"wants less than {rules.ToOf(most):0.0}";

@@ -23,7 +23,8 @@ internal static class TextureFixes
     public static IEnumerable<Fix> Ways(Assessment a, double celsius, bool firmer, Func<FirmnessModel, bool> mended)
     {
         var resolved = a.Resolved;
-        var suits = TextureFindings.SuitsEverywhere(resolved, firmer);
+        var everywhere = TextureFindings.SuitsEverywhere(resolved, firmer);
+        bool suits(FirmnessModel model) => everywhere(model) && mended(model);
         foreach (var line in Structuring(a, celsius).Take(MostLines))
         {
             var ingredient = resolved.Ingredients[line];
