@@ -78,10 +78,16 @@ public sealed record FormRow
     /// <summary>The softest band that is borne at the warm end of the climate.</summary>
     public Band LeastWarm => (Band)Math.Max(0, (int)Bands.Min() - (SofterWarm ?? 1));
 
-    /// <summary>True of a band that the form wants, or bears when it is warmer than a room.</summary>
-    /// <param name="band">The band.</param>
-    /// <param name="isWarm">Whether it is warmer than a room.</param>
-    public bool Bears(Band band, bool isWarm) => Bands.Contains(band) || (isWarm && band >= LeastWarm && band < Bands.Min());
+    /// <summary>The hardest band that is borne at the cold end of the climate: two harder is what cold does to fats.</summary>
+    public Band HardestCold => (Band)Math.Min((int)Band.Brittle, (int)Bands.Max() + 2);
+
+    /// <summary>True of a band that the form wants, or bears where it is warmer or colder than a room.</summary>
+    /// <param name="band">The band of the texture.</param>
+    /// <param name="besideRoom">Above 0 where it is warmer than a room, below 0 where it is colder.</param>
+    public bool Bears(Band band, int besideRoom) =>
+        Bands.Contains(band)
+        || (besideRoom > 0 && band >= LeastWarm && band < Bands.Min())
+        || (besideRoom < 0 && band <= HardestCold && band > Bands.Max());
 
     /// <summary>A formula of this form that holds nothing yet: worn, left on and made as usual.</summary>
     /// <param name="name">Its name.</param>

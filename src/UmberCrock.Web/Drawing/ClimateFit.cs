@@ -9,7 +9,7 @@ namespace UmberCrock.Web.Drawing;
 /// <param name="Leaves">The stretch where the texture first leaves them, going up; null where it does not.</param>
 internal sealed record ClimateFit(IReadOnlyList<(double From, double To)> Wanted, BandStretch? Leaves)
 {
-    /// <summary>Where a product is judged: a room, C. Above it a form bears to be softer.</summary>
+    /// <summary>Where a product is judged: a room, C. Above it a form bears to be softer, below it to be harder.</summary>
     public const double RoomCelsius = 20;
 
     /// <summary>Lays it out on an axis from 0 C.</summary>
@@ -26,7 +26,13 @@ internal sealed record ClimateFit(IReadOnlyList<(double From, double To)> Wanted
                 ? []
                 : BandStretches.Along(melt, rules.Texture, Math.Max(0, low), Math.Min(hottestCelsius, high), x);
         var form = rules.Forms.Of(formula.Form);
-        bool Suits(BandStretch stretch) => form.Bears(stretch.Band, stretch.From >= x(RoomCelsius));
+        bool Suits(BandStretch stretch) =>
+            form.Bears(
+                stretch.Band,
+                stretch.From >= x(RoomCelsius) ? 1
+                    : stretch.To <= x(RoomCelsius) ? -1
+                    : 0
+            );
         return new ClimateFit(
             [.. inside.Where(Suits).Select(stretch => (stretch.From, stretch.To))],
             inside.SkipWhile(stretch => !Suits(stretch)).FirstOrDefault(stretch => !Suits(stretch))

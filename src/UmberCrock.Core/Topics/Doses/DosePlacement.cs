@@ -168,7 +168,8 @@ public sealed record DosePlacement(decimal Percent, DoseRule? Window, LimitOnIng
             return Place.Above;
         if (percent < least)
             return Place.Below;
-        var edge = (most - least) * NearShare;
+        // What may be the whole of a formula has no edge to come near to.
+        var edge = most < 100m ? (most - least) * NearShare : 0m;
         return percent > most - edge || percent < least + edge ? Place.Near : Place.Inside;
     }
 }

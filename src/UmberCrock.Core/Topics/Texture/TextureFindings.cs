@@ -146,7 +146,11 @@ internal static class TextureFindings
         // than the firmness is known.
         var past = how < 0 ? rules.FromOf(least) - firmness : firmness - rules.ToOf(most);
         var severity =
-            past < rules.KnownWithin || (code == FindingCodes.TooHardCold && a.Firmness.BandAt(celsius) <= most + 2)
+            past < rules.KnownWithin
+            || (
+                code == FindingCodes.TooHardCold
+                && a.Firmness.BandAt(celsius) <= a.Resolved.Rules.Forms.Of(a.Resolved.Formula.Form).HardestCold
+            )
                 ? Severity.Note
                 : Severity.Caution;
         var border = how < 0 ? (Message)$"wants {rules.FromOf(least):0.0} or more" : $"wants less than {rules.ToOf(most):0.0}";
