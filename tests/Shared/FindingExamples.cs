@@ -126,7 +126,7 @@ internal static class FindingExamples
                 "B sunflower-oil-high-oleic",
                 "tocopherol-mixed 0.5"
             ),
-            [FindingCodes.Rancidity] = Of(FindingCodes.Rancidity, ProductForm.Balm, "beeswax 16", "hemp-seed-oil 40", "olive-oil"),
+            [FindingCodes.Rancidity] = Of(FindingCodes.Rancidity, ProductForm.Balm, "beeswax 16", "rosehip-oil 24", "olive-oil"),
             [FindingCodes.EmulsifierMissing] = Of(
                 FindingCodes.EmulsifierMissing,
                 ProductForm.Bar,

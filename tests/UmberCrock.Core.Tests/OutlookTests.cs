@@ -63,7 +63,6 @@ public class OutlookTests
     }
 
     [Theory]
-    [InlineData(1.5, "tocopherol-mixed 0.5")]
     [InlineData(0.8, "iron-oxide-red 1")]
     [InlineData(0.7, "calendula-flowers 2")]
     public void What_lengthens_and_shortens_it(double factor, params string[] added)

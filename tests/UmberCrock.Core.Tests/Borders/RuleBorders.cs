@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Intake;
+using UmberCrock.Core.Materials;
 using UmberCrock.Core.Printing;
 using UmberCrock.Core.Topics.Doses;
 using UmberCrock.Core.Topics.Emulsions;
@@ -94,9 +95,22 @@ internal static partial class RuleBorders
             new(
                 "months/antioxidantActsFromPolyunsaturated",
                 Side.From,
-                With(Balm, "tocopherol-mixed", 0.3m),
+                With(Balm, "tocopherol-mixed", 0.3m) with
+                {
+                    Climate = new Climate(10, 34),
+                },
                 a => a.Keeping.PolyunsaturatedPercent!.Value,
                 a => a.Keeping.Factors.Any(factor => factor.Factor > 1)
+            ),
+            new(
+                "months/antioxidantActsToLinolenic",
+                Side.Above,
+                Some.Lines(ProductForm.Balm, "beeswax 15", "flaxseed-oil 10", "tocopherol-mixed 0.3", "sunflower-oil") with
+                {
+                    Climate = new Climate(10, 34),
+                },
+                a => a.Keeping.FattyAcids.Where(acid => FattyAcidName.DoubleBonds(acid.Key) >= 3).Sum(acid => acid.Value),
+                a => a.Keeping.Factors.All(factor => factor.Factor < 1)
             ),
             new(
                 "months/warmFromCelsius",
@@ -108,7 +122,16 @@ internal static partial class RuleBorders
                 _ => 27,
                 a => a.Keeping.Factors.Any(factor => factor.Words.ToString().Contains("warmth", StringComparison.Ordinal))
             ),
-            new("rancidity/polyunsaturatedFrom", Side.From, Balm, a => a.Keeping.PolyunsaturatedPercent!.Value, FindingCodes.Rancidity),
+            new(
+                "rancidity/polyunsaturatedFrom",
+                Side.From,
+                Balm with
+                {
+                    Climate = new Climate(10, 34),
+                },
+                a => a.Keeping.PolyunsaturatedPercent!.Value,
+                FindingCodes.Rancidity
+            ),
             new("rancidity/monthsBelow", Side.Below, Balm, a => a.Keeping.Months!.Value, FindingCodes.Rancidity),
         ];
 

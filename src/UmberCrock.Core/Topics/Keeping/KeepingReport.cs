@@ -18,11 +18,14 @@ internal sealed record MonthsRules : IRules<MonthsRules>
     /// <summary>An ingredient's own life counts from this weight percent.</summary>
     public required decimal CountsFromPercent { get; init; }
 
-    /// <summary>The most an antioxidant lengthens it by.</summary>
+    /// <summary>The most an antioxidant gives back of what shortens it; it never lengthens the life an oil has unopened.</summary>
     public required double AntioxidantFactor { get; init; }
 
     /// <summary>It only does where the fatty acids hold this much that oxidises fast, percent of them.</summary>
     public required double AntioxidantActsFromPolyunsaturated { get; init; }
+
+    /// <summary>With more linolenic acid than this, percent of the fatty acids, it gives nothing back.</summary>
+    public required double AntioxidantActsToLinolenic { get; init; }
 
     /// <summary>Climates as warm as this at their warm end shorten it, C.</summary>
     public required decimal WarmFromCelsius { get; init; }
@@ -106,7 +109,8 @@ public sealed record KeepingReport
             .GroupBy(acid => acid.Key, StringComparer.Ordinal)
             .ToImmutableSortedDictionary(group => group.Key, group => 100 * group.Sum(acid => acid.Weight) / mass, StringComparer.Ordinal);
         var polyunsaturated = acids.Where(acid => FattyAcidName.DoubleBonds(acid.Key) >= 2).Sum(acid => acid.Value);
-        var factors = FactorsOf(resolved, polyunsaturated);
+        var linolenic = acids.Where(acid => FattyAcidName.DoubleBonds(acid.Key) >= 3).Sum(acid => acid.Value);
+        var factors = FactorsOf(resolved, polyunsaturated, linolenic);
         var (weakest, byWeakest, byWeight) = MonthsOf(resolved, factors.Aggregate(1.0, (product, factor) => product * factor.Factor));
         return new KeepingReport
         {
@@ -154,23 +158,26 @@ public sealed record KeepingReport
         return mass > 0 ? sum / mass : null;
     }
 
-    private static ImmutableArray<KeepingFactor> FactorsOf(ResolvedFormula resolved, double polyunsaturated)
+    private static ImmutableArray<KeepingFactor> FactorsOf(ResolvedFormula resolved, double polyunsaturated, double linolenic)
     {
         var rules = resolved.Rules.Months;
         var present = resolved.PartsInOrder.Where(part => part.Mass > 0m).ToList();
         var factors = ImmutableArray.CreateBuilder<KeepingFactor>();
         var antioxidant = present.Where(part => part.Ingredient.Class == IngredientClass.Antioxidant).Sum(part => part.Mass);
-        if (
-            antioxidant >= resolved.Rules.Antioxidants.AntioxidantPercentFrom
-            && polyunsaturated >= rules.AntioxidantActsFromPolyunsaturated
-        )
-            factors.Add(new KeepingFactor("an antioxidant slows it", rules.AntioxidantFactor));
         if (resolved.Formula.Climate.HighCelsius >= rules.WarmFromCelsius)
             factors.Add(new KeepingFactor($"warmth of {Celsius(resolved.Formula.Climate.HighCelsius, "0.#")}", rules.WarmFactor));
         if (present.Exists(part => rules.IronPigments.Contains(part.Ingredient.Slug)))
             factors.Add(new KeepingFactor("iron in a pigment", rules.IronFactor));
         if (present.Exists(part => part.Ingredient.Class == IngredientClass.Botanical && !IsStrained(resolved, part)))
             factors.Add(new KeepingFactor("plant matter left in", rules.BotanicalFactor));
+        var lost = factors.Aggregate(1.0, (product, factor) => product * factor.Factor);
+        if (
+            lost < 1
+            && antioxidant >= resolved.Rules.Antioxidants.AntioxidantPercentFrom
+            && polyunsaturated >= rules.AntioxidantActsFromPolyunsaturated
+            && linolenic <= rules.AntioxidantActsToLinolenic
+        )
+            factors.Insert(0, new KeepingFactor("an antioxidant gives some of it back", Math.Min(rules.AntioxidantFactor, 1 / lost)));
         return factors.ToImmutable();
     }
 
