@@ -50,6 +50,7 @@ internal static partial class LinePieces
     )
     {
         var (amounts, separators) = (new List<(int From, int To)>(), new List<(int From, int To)>());
+        var bracketed = new List<(int From, int To)>();
         var open = 0;
         for (var tokens = IntakeTokens.Of(line); !tokens.IsAtEnd; )
         {
@@ -57,8 +58,10 @@ internal static partial class LinePieces
             var from = tokens.Position < 0 ? 0 : tokens.First().Position.Absolute;
             if (found.HasValue)
             {
-                if (found.Value.Unit is not null && open == 0)
-                    amounts.Add((from, found.Remainder.IsAtEnd ? line.Length : found.Remainder.First().Position.Absolute));
+                if (found.Value.Unit is not null)
+                    (open == 0 ? amounts : bracketed).Add(
+                        (from, found.Remainder.IsAtEnd ? line.Length : found.Remainder.First().Position.Absolute)
+                    );
                 tokens = found.Remainder;
                 continue;
             }
@@ -79,7 +82,8 @@ internal static partial class LinePieces
             tokens = token.Remainder;
         }
 
-        return (amounts, separators);
+        // "Beeswax (20 g), olive oil (80 g)": brackets count where nothing stands outside them.
+        return (amounts.Count > 0 ? amounts : bracketed, separators);
     }
 
     /// <summary>"Equal parts of" and "1:2:1": so many parts of each.</summary>

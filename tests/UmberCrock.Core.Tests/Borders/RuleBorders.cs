@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Intake;
-using UmberCrock.Core.Materials;
 using UmberCrock.Core.Printing;
 using UmberCrock.Core.Topics.Doses;
 using UmberCrock.Core.Topics.Emulsions;
@@ -109,7 +108,7 @@ internal static partial class RuleBorders
                 {
                     Climate = new Climate(10, 34),
                 },
-                a => a.Keeping.FattyAcids.Where(acid => FattyAcidName.DoubleBonds(acid.Key) >= 3).Sum(acid => acid.Value),
+                a => a.Keeping.LinolenicPercent,
                 a => a.Keeping.Factors.All(factor => factor.Factor < 1)
             ),
             new(
@@ -130,6 +129,13 @@ internal static partial class RuleBorders
                     Climate = new Climate(10, 34),
                 },
                 a => a.Keeping.PolyunsaturatedPercent!.Value,
+                FindingCodes.Rancidity
+            ),
+            new(
+                "rancidity/linolenicMonthsBelow",
+                Side.Below,
+                Some.Lines(ProductForm.Balm, "beeswax 15", "chia-seed-oil"),
+                a => a.Keeping.Months!.Value,
                 FindingCodes.Rancidity
             ),
             new("rancidity/monthsBelow", Side.Below, Balm, a => a.Keeping.Months!.Value, FindingCodes.Rancidity),

@@ -17,7 +17,7 @@ public class KeepingSayingTests
     [Theory]
     [InlineData(
         "beeswax 20, flaxseed-oil 30, jojoba-oil",
-        "caution: Turns within 8 months\n26.9 % of the fatty acids oxidise fast; Flaxseed oil goes first. From 20 % and below 9 months "
+        "caution: Turns within 8 months\n26.9 % of the fatty acids oxidise fast; Flaxseed oil goes first. From 20 % and below 12 months "
             + "it matters.\nlines 1\n- Camellia seed oil instead: 1 is camellia-oil"
     )]
     [InlineData("beeswax 20, sunflower-oil 30, jojoba-oil, tocopherol-mixed 0.3", "nothing")]

@@ -95,6 +95,12 @@ public sealed record KeepingReport
     /// <summary>How far the months of keeping can be trusted.</summary>
     public required Confidence Confidence { get; init; }
 
+    /// <summary>Acids with three double bonds and more, percent of all fatty acids.</summary>
+    internal double LinolenicPercent => Linolenic(FattyAcids);
+
+    private static double Linolenic(ImmutableSortedDictionary<string, double> acids) =>
+        acids.Where(acid => FattyAcidName.DoubleBonds(acid.Key) >= 3).Sum(acid => acid.Value);
+
     /// <summary>Adds the fatty acids up, mass-weighted, and finds the months.</summary>
     public static KeepingReport Of(ResolvedFormula resolved)
     {
@@ -109,8 +115,7 @@ public sealed record KeepingReport
             .GroupBy(acid => acid.Key, StringComparer.Ordinal)
             .ToImmutableSortedDictionary(group => group.Key, group => 100 * group.Sum(acid => acid.Weight) / mass, StringComparer.Ordinal);
         var polyunsaturated = acids.Where(acid => FattyAcidName.DoubleBonds(acid.Key) >= 2).Sum(acid => acid.Value);
-        var linolenic = acids.Where(acid => FattyAcidName.DoubleBonds(acid.Key) >= 3).Sum(acid => acid.Value);
-        var factors = FactorsOf(resolved, polyunsaturated, linolenic);
+        var factors = FactorsOf(resolved, polyunsaturated, Linolenic(acids));
         var (weakest, byWeakest, byWeight) = MonthsOf(resolved, factors.Aggregate(1.0, (product, factor) => product * factor.Factor));
         return new KeepingReport
         {

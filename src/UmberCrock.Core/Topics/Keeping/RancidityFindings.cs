@@ -11,6 +11,7 @@ namespace UmberCrock.Core.Topics.Keeping;
 /// <summary>When oils that turn fast dominate (data/rules/rancidity.json).</summary>
 /// <param name="PolyunsaturatedFrom">Acids with two or more double bonds, percent of the fatty acids, from which they do.</param>
 /// <param name="MonthsBelow">And it keeps for less than this.</param>
+/// <param name="LinolenicMonthsBelow">The same, where there is more linolenic acid than an antioxidant helps against.</param>
 /// <param name="InsteadOf">What stands in for which oil, by slug.</param>
 /// <param name="Instead">What stands in for the others.</param>
 /// <param name="Source">Where the figures come from.</param>
@@ -18,6 +19,7 @@ namespace UmberCrock.Core.Topics.Keeping;
 internal sealed record RancidityRules(
     double PolyunsaturatedFrom,
     double MonthsBelow,
+    double LinolenicMonthsBelow,
     [Names(Named.Ingredient, KeysToo = true)] ImmutableDictionary<string, string> InsteadOf,
     [Names(Named.Ingredient)] string Instead,
     string Source,
@@ -35,11 +37,13 @@ internal static class RancidityFindings
     public static IEnumerable<Finding> Find(Assessment a)
     {
         var rules = a.Resolved.Rules.Rancidity;
-        if (
-            a.Keeping is not { PolyunsaturatedPercent: { } share, Months: { } months }
-            || share < rules.PolyunsaturatedFrom
-            || months >= rules.MonthsBelow
-        )
+        if (a.Keeping is not { PolyunsaturatedPercent: { } share, Months: { } months } || share < rules.PolyunsaturatedFrom)
+            yield break;
+        var below =
+            a.Keeping.LinolenicPercent > a.Resolved.Rules.Months.AntioxidantActsToLinolenic
+                ? rules.LinolenicMonthsBelow
+                : rules.MonthsBelow;
+        if (months >= below)
             yield break;
         var weakest = a.Resolved.Catalogue.Find(a.Keeping.Weakest!)!;
         ImmutableArray<int> lines = [.. Culprits(a.Resolved).Take(3).Order()];
@@ -48,7 +52,7 @@ internal static class RancidityFindings
             Severity.Caution,
             $"Turns within {months:0} months",
             $"{share:0.0} % of the fatty acids oxidise fast; {weakest.Name} goes first. From {rules.PolyunsaturatedFrom:0} % and "
-                + $"below {rules.MonthsBelow:0} months it matters.",
+                + $"below {below:0} months it matters.",
             "Linoleic and linolenic acid take up oxygen ten to twenty times faster than oleic acid: the smell of paint and "
                 + "crayons comes before the jar is empty.",
             rules.Source,
