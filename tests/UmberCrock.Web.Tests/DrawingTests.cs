@@ -114,9 +114,9 @@ public class DrawingTests
     [Fact]
     public void The_strip_puts_a_wedge_where_the_texture_leaves_what_the_form_wants()
     {
-        var butter = DemoFormulas.Read().Single(formula => formula.Name == "Slipway whipped butter");
+        var butter = DemoFormulas.Read().Single(formula => formula.Name == "Slipway whipped butter") with { Climate = new(10, 38) };
         var strip = TextureStrip.Of(Evaluate(butter).Melt, butter, Catalogue.Shipped.Rules);
-        strip.Leaves.ShouldNotBeNull().Word.ShouldBe("ointment");
+        strip.Leaves.ShouldNotBeNull().Word.ShouldBe("pourable", "an ointment is borne in the heat");
         strip.Wanted[^1].To.ShouldBe(strip.Leaves!.Value.X, 1e-9);
     }
 

@@ -70,7 +70,7 @@ public sealed class TrialApiTests(App app) : IClassFixture<App>
     {
         var moved = await PostAsync(
             "rebalance",
-            $$"""{"formula":{{Stick}},"lock":[0,2],"target":{"climate":{"lowCelsius":8,"highCelsius":40} } }"""
+            $$"""{"formula":{{Stick}},"lock":[0,2],"target":{"climate":{"lowCelsius":8,"highCelsius":46} } }"""
         );
         moved.Select(member => member.Key).ShouldBe(["formula", "edits", "movedPercent", "evaluation"]);
         moved["movedPercent"]!.GetValue<decimal>().ShouldBeGreaterThan(0m);
