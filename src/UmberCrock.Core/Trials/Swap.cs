@@ -126,7 +126,7 @@ public static class Swap
             [.. codesAfter.Except(codesBefore)],
             [.. codesBefore.Except(codesAfter)],
             $"{dose}; firmness {before.Melt.At(RoomCelsius).Firmness:0.0} to {after.Melt.At(RoomCelsius).Firmness:0.0} at "
-                + $"{Celsius(RoomCelsius, "0")}; neat: {replacement.Words}."
+                + $"{Celsius(RoomCelsius, "0")}; {(replacement.TradeRank is null ? "neat: " : "")}{replacement.Words}."
         );
         return (
             (
