@@ -171,6 +171,9 @@ internal sealed record BenchView
         };
     }
 
+    /// <summary>What bears more than this needs no telling: a cool phase is cooler, C.</summary>
+    private const double HottestCool = 60;
+
     private static string HintOf(Phase phase, List<LineView> lines, Catalogue catalogue)
     {
         var bears = lines
@@ -183,7 +186,7 @@ internal sealed record BenchView
             Stage.Melt => "until clear",
             Stage.Warm => "into the melt, off the heat",
             Stage.Powder => "wetted first, stirred in",
-            Stage.Cool => bears > 0 ? $"below {bears:0} °C, last" : "last, as cool as it pours",
+            Stage.Cool => bears is > 0 and <= HottestCool ? $"below {bears:0} °C, last" : "last, as cool as it pours",
             Stage.Whip => "while whipping",
             Stage.Water => "water phase",
             Stage.Infuse => "infuse and strain first",
