@@ -177,8 +177,10 @@ public class PanelTests
                 : line.Grams;
             if (line is null)
                 wrong.Add($"no {parts[0]}");
+            else if (parts[1] == "asked" && line.Grams is not null)
+                wrong.Add($"{line.Ingredient} not asked for");
             else if (
-                parts[1] != "?"
+                parts[1] is not ("?" or "asked")
                 && (
                     read is null
                     || Math.Abs(read.Value - PanelCases.Number(parts[1].TrimEnd('%'))) > 0.012m * PanelCases.Number(parts[1].TrimEnd('%'))
