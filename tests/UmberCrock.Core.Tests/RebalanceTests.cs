@@ -1,5 +1,6 @@
 using UmberCrock.Core.Demo;
 using UmberCrock.Core.Documents;
+using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
@@ -130,6 +131,76 @@ public class RebalanceTests
     }
 
     [Fact]
+    public void What_cannot_be_had_comes_with_the_nearest_that_can()
+    {
+        // Written first: with the wax locked a formulator takes all the body the shea's window gives, and leaves the wax alone.
+        var answer = Rebalance.Of(Stick, [0], new RebalanceTarget(Band.HardBar, 20m, null), Some.Catalogue, EvaluationSettings.Default);
+        answer.Moved.ShouldBeNull();
+        var nearest = answer.Nearest.ShouldNotBeNull();
+        nearest.Formula.Lines[0].ShouldBe(Stick.Lines[0]);
+        FirmnessOf(nearest.Formula).ShouldBeGreaterThan(FirmnessOf(Stick));
+        FirmnessOf(nearest.Formula).ShouldBeLessThan(Some.Catalogue.Rules.Texture.FromOf(Band.HardBar));
+        nearest.Evaluation.Lines.ShouldAllBe(line => line.Place != Place.Above && line.Place != Place.OverLimit);
+
+        // Where limits and locks alone conflict there is still something to show: the least that is missed.
+        var locked = Some.Lines(ProductForm.Balm, "beeswax 14", "sunflower-oil-high-oleic", "clove-bud-oil 3");
+        Rebalance
+            .Of(locked, [2], RebalanceTarget.None, Some.Catalogue, EvaluationSettings.Default)
+            .Nearest.ShouldNotBeNull()
+            .Formula.Lines.Length.ShouldBe(3);
+    }
+
+    [Fact]
+    public void A_form_that_bears_it_is_named_as_the_way()
+    {
+        // Written first: nobody makes a massage bar as soft as a butter; with less wax, in a jar, it is one.
+        var bar = Some.Lines(
+            ProductForm.MassageBar,
+            "candelilla-wax 8",
+            "beeswax 21",
+            "shea-butter-refined 20",
+            "sunflower-oil-high-oleic"
+        );
+        var answer = Rebalance.Of(bar, [], new RebalanceTarget(Band.SoftButter, 20m, null), Some.Catalogue, EvaluationSettings.Default);
+        answer.Moved.ShouldBeNull();
+        var butter = answer.Ways.Single(way => way.Form == ProductForm.Butter);
+        butter.Moved.Formula.Form.ShouldBe(ProductForm.Butter);
+        butter.Moved.Evaluation.Melt.At(20m).Band.ShouldBe(Band.SoftButter);
+        butter.Moved.Edits[0].ShouldBeOfType<SetField>();
+        answer.Ways.ShouldAllBe(way => way.Form != ProductForm.LipBalm, "a bar for the body is not worn on the lips");
+    }
+
+    /// <summary>Firmness bends: where some hard fat is all dissolved, a little more of it does nothing, and a search that goes by slopes says
+    /// that it cannot be had. Written first: more of the firm butter makes each of these.</summary>
+    [Theory]
+    [InlineData(Band.SoftButter, 25, "shea-butter-refined 4", "palm-kernel-oil 13", "cocoa-butter 8", "sunflower-oil-high-oleic")]
+    [InlineData(Band.HardBar, 30, "beeswax 18", "mango-butter 9", "shea-butter-refined 6", "sunflower-oil-high-oleic")]
+    [InlineData(Band.Stick, 30, "coconut-oil 20", "cocoa-butter 19", "mango-butter 9", "sunflower-oil-high-oleic")]
+    [InlineData(Band.SoftButter, 30, "cocoa-butter 29", "stearic-acid 18", "palm-kernel-oil 8", "sunflower-oil-high-oleic")]
+    public void Nothing_is_called_impossible_before_other_starts_were_tried(Band band, int celsius, params string[] lines)
+    {
+        var formula = Some.Lines(ProductForm.Balm, lines);
+        var target = new RebalanceTarget(band, celsius, null);
+        var resolved = ResolvedFormula.Of(formula, Some.Catalogue, EvaluationSettings.Default);
+        new RebalanceSearch(resolved, DoseConstraint.Of(resolved, []), FirmnessDemand.Of(resolved, target)).Run(0).Doses.ShouldBeNull();
+        IsAllowed(Moved(formula, [], target, Some.Catalogue, EvaluationSettings.Default).Formula, band, celsius).ShouldBeTrue();
+    }
+
+    [Fact]
+    public void A_plain_oil_pays_before_a_precious_one()
+    {
+        // Written first: of two oils that would pay alike the plain one does; the rosehip was bought for itself.
+        var formula = Some.Lines(ProductForm.Stick, "beeswax 12", "rosehip-oil 20", "sunflower-oil-high-oleic 68");
+        var found = Moved(formula, [], new RebalanceTarget(Band.Stick, 20m, null), Some.Catalogue, EvaluationSettings.Default);
+        found.Formula.Lines[2].Percent.ShouldNotBeNull().ShouldBeLessThan(68m);
+        found.Formula.Lines[1].ShouldBe(formula.Lines[1]);
+        var under = Some.Lines(ProductForm.Balm, "beeswax 30", "rosehip-oil 18", "argan-oil 18", "olive-oil 34");
+        var soft = Moved(under, [], new RebalanceTarget(Band.Balm, 25m, null), Some.Catalogue, EvaluationSettings.Default);
+        soft.Formula.Lines[1].ShouldBe(under.Lines[1]);
+        soft.Formula.Lines[2].ShouldBe(under.Lines[2]);
+    }
+
+    [Fact]
     public void A_line_that_is_not_there_is_refused() =>
         Should
             .Throw<DocumentException>(() => Rebalance.Of(Stick, [7], RebalanceTarget.None, Some.Catalogue, EvaluationSettings.Default))
@@ -141,7 +212,7 @@ public class RebalanceTests
     {
         foreach (var formula in DemoFormulas.Read())
         {
-            var (moved, conflicts) = Rebalance.Of(
+            var (moved, conflicts, nearest, ways) = Rebalance.Of(
                 formula,
                 [],
                 new RebalanceTarget(null, null, formula.Climate),
@@ -155,10 +226,12 @@ public class RebalanceTests
                     problem => problem.Pointer == "/target" || problem.Pointer.StartsWith("/formula/lines"),
                     formula.Name
                 );
+                nearest.ShouldNotBeNull(formula.Name);
                 continue;
             }
 
             conflicts.ShouldBeEmpty(formula.Name);
+            (nearest is null && ways.IsEmpty).ShouldBeTrue(formula.Name);
             FormulaTotals.Of(found.Formula).Total.ShouldBe(100m, formula.Name);
             found.Evaluation.Lines.ShouldAllBe(
                 line => line.Place != Place.Above && line.Place != Place.OverLimit && line.Place != Place.Below,
@@ -172,13 +245,19 @@ public class RebalanceTests
         }
     }
 
+    private static double FirmnessOf(Formula formula) =>
+        Evaluator.Sweep(formula, Some.Catalogue, EvaluationSettings.Default).Melt.At(20m).Firmness;
+
     private static Rebalanced Moved(
         Formula formula,
         int[] locked,
         RebalanceTarget target,
         Catalogue catalogue,
         EvaluationSettings settings
-    ) => Rebalance.Of(formula, locked, target, catalogue, settings).Moved.ShouldNotBeNull();
+    ) =>
+        Rebalance.Of(formula, locked, target, catalogue, settings) is var answer && answer.Moved is { } moved
+            ? moved
+            : throw new ShouldAssertException(string.Join("; ", answer.Conflicts));
 
     private static Formula With(Formula formula, decimal[] doses) =>
         formula with

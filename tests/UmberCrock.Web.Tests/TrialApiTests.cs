@@ -79,6 +79,27 @@ public sealed class TrialApiTests(App app) : IClassFixture<App>
         edited["evaluation"]!["findings"]!.AsArray().ShouldNotContain(finding => finding!["code"]!.GetValue<string>() == "too-soft-warm");
     }
 
+    [Fact]
+    public async Task What_cannot_be_had_is_answered_with_the_nearest_and_other_ways()
+    {
+        var bar = FormulaWriter.ToText(DemoFormulas.Read().Single(formula => formula.Name == "Blade-hand stick"));
+        using var answer = await client.PostAsync(
+            "/api/v1/rebalance",
+            new StringContent(
+                $$"""{"formula":{{bar}},"lock":[],"target":{"band":"pourable","atCelsius":20} }""",
+                Encoding.UTF8,
+                "application/json"
+            )
+        );
+        answer.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        var problem = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
+        problem["conflicts"]!.AsArray().ShouldNotBeEmpty();
+        JsonNode.DeepEquals(problem["conflicts"], problem["errors"]).ShouldBeTrue();
+        problem["nearest"]!["formula"]!["form"]!.GetValue<string>().ShouldBe("stick");
+        problem["nearest"]!["evaluation"]!["melt"].ShouldNotBeNull();
+        problem["ways"]!.AsArray().ShouldAllBe(way => way!["formula"]!["form"]!.GetValue<string>() == way["form"]!.GetValue<string>());
+    }
+
     [Theory]
     [InlineData("rebalance", "\"lock\":0", "/lock")]
     [InlineData("rebalance", "\"lock\":[99]", "/lock")]

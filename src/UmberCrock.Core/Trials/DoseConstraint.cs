@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Findings;
-using UmberCrock.Core.Materials;
 using UmberCrock.Core.Topics.Doses;
 using UmberCrock.Core.Units;
 using static UmberCrock.Core.Units.Decimals;
@@ -15,17 +14,6 @@ namespace UmberCrock.Core.Trials;
 /// <param name="Most">Upper bound; null for none.</param>
 internal sealed record DoseConstraint(string Pointer, Message Words, ImmutableArray<decimal> Weights, decimal? Least, decimal? Most)
 {
-    /// <summary>What is dosed small and for its own sake: a rebalance moves it only down, and only for a limit.</summary>
-    public static bool IsSmall(Ingredient ingredient) =>
-        ingredient.Class
-            is IngredientClass.EssentialOil
-                or IngredientClass.Fragrance
-                or IngredientClass.Antioxidant
-                or IngredientClass.Preservative
-                or IngredientClass.Active
-                or IngredientClass.Pigment
-                or IngredientClass.UvFilter;
-
     /// <summary>True when doses in percent keep it.</summary>
     public bool Holds(IReadOnlyList<decimal> doses)
     {
@@ -65,7 +53,7 @@ internal sealed record DoseConstraint(string Pointer, Message Words, ImmutableAr
                     null,
                     limit.Percent
                 );
-            if (IsSmall(ingredient))
+            if (resolved.Rules.Rebalance.IsSmall(ingredient))
                 yield return new DoseConstraint(
                     PointerOf(lines),
                     $"{ingredient.Name} at most {Short(resolved.PercentOf(lines)).Percent}, as it is",
@@ -78,7 +66,7 @@ internal sealed record DoseConstraint(string Pointer, Message Words, ImmutableAr
                     PointerOf(lines),
                     $"{ingredient.Name} {Short(window.MinPercent ?? 0m)} to {Short(window.MaxPercent ?? 100m).Percent}, its window",
                     On(resolved, lines),
-                    IsSmall(ingredient) ? null : window.MinPercent,
+                    resolved.Rules.Rebalance.IsSmall(ingredient) ? null : window.MinPercent,
                     window.MaxPercent
                 );
         }

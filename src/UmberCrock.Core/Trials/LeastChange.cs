@@ -6,6 +6,19 @@ namespace UmberCrock.Core.Trials;
 /// <summary>A bound on firmness near some doses: value there, and its change with each line's percent.</summary>
 internal sealed record LinearDemand(FirmnessDemand Demand, double Value, double[] Slopes);
 
+/// <summary>What a program may miss at a cost.</summary>
+internal enum Slack
+{
+    /// <summary>Everything is kept.</summary>
+    None,
+
+    /// <summary>Firmness may be missed.</summary>
+    Demands,
+
+    /// <summary>Bounds on doses may be missed as well.</summary>
+    All,
+}
+
 /// <summary>
 /// The doses nearest to given ones that keep linear bounds and make 100, by linear programming (GLOP, the simplex solver of OR-Tools):
 /// least sum of |p - p0|, with p - p0 = up - down, up and down from 0.
@@ -22,13 +35,13 @@ internal sealed class LeastChange(ImmutableArray<decimal> start, ImmutableArray<
     /// <param name="demands">Firmness, as it is near <paramref name="around"/>.</param>
     /// <param name="around">The doses the firmness is known at.</param>
     /// <param name="reach">How far a dose may go from there, percent.</param>
-    /// <param name="elastic">True when a demand may be missed at a cost.</param>
+    /// <param name="slack">What may be missed at a cost.</param>
     public double[]? Solve(
         IEnumerable<DoseConstraint> constraints,
         IReadOnlyList<LinearDemand> demands,
         double[] around,
         double reach,
-        bool elastic
+        Slack slack
     )
     {
         using var solver = Solver.CreateSolver("GLOP");
@@ -57,6 +70,8 @@ internal sealed class LeastChange(ImmutableArray<decimal> start, ImmutableArray<
             );
             for (var line = 0; line < doses.Length; line++)
                 row.SetCoefficient(doses[line], (double)constraint.Weights[line]);
+            if (slack == Slack.All)
+                Loosen(solver, row);
         }
 
         foreach (var (demand, value, slopes) in demands)
@@ -70,18 +85,22 @@ internal sealed class LeastChange(ImmutableArray<decimal> start, ImmutableArray<
             );
             for (var line = 0; line < doses.Length; line++)
                 row.SetCoefficient(doses[line], slopes[line]);
-            if (!elastic)
-                continue;
-            foreach (var side in new[] { 1, -1 })
-            {
-                var slack = solver.MakeNumVar(0, double.PositiveInfinity, "");
-                row.SetCoefficient(slack, side);
-                objective.SetCoefficient(slack, MissCost);
-            }
+            if (slack != Slack.None)
+                Loosen(solver, row);
         }
 
         objective.SetMinimization();
         return solver.Solve() == Solver.ResultStatus.OPTIMAL ? [.. doses.Select(dose => Math.Clamp(dose.SolutionValue(), 0, Whole))] : null;
+    }
+
+    private static void Loosen(Solver solver, Constraint row)
+    {
+        foreach (var side in new[] { 1, -1 })
+        {
+            var missed = solver.MakeNumVar(0, double.PositiveInfinity, "");
+            row.SetCoefficient(missed, side);
+            solver.Objective().SetCoefficient(missed, MissCost);
+        }
     }
 
     /// <summary>What some doses cost: their weighted distance from the start.</summary>

@@ -212,12 +212,29 @@ internal static class ApiEndpoints
     {
         using var body = await RequestBody.ReadJsonAsync(request);
         var (formula, locked, target) = TrialRequests.Rebalance(body.RootElement);
-        var (moved, conflicts) = Rebalance.Of(formula, locked, target, knowledge.Catalogue, knowledge.Settings);
-        if (moved is null)
-            throw new DocumentException(conflicts);
-        var answer = JsonSerializer.SerializeToNode(moved, ContractJson.Options)!.AsObject();
-        answer["formula"] = FormulaWriter.Write(moved.Formula);
-        return Answer(answer);
+        var answer = Rebalance.Of(formula, locked, target, knowledge.Catalogue, knowledge.Settings);
+        return answer.Moved is { } moved
+            ? Answer(Written(moved))
+            : ProblemWriter.Write(
+                StatusCodes.Status422UnprocessableEntity,
+                "This cannot be had together. Nothing was changed.",
+                answer.Conflicts,
+                ("conflicts", ProblemWriter.ListOf(answer.Conflicts)),
+                ("nearest", Written(answer.Nearest!)),
+                (
+                    "ways",
+                    answer
+                        .Ways.Select(way => new { form = Vocabulary.Word(way.Form), formula = FormulaWriter.Write(way.Moved.Formula) })
+                        .ToArray()
+                )
+            );
+    }
+
+    private static JsonObject Written(Rebalanced moved)
+    {
+        var written = JsonSerializer.SerializeToNode(moved, ContractJson.Options)!.AsObject();
+        written["formula"] = FormulaWriter.Write(moved.Formula);
+        return written;
     }
 
     private static async Task<IResult> LabelAsync(HttpRequest request, Knowledge knowledge, IWebHostEnvironment host)

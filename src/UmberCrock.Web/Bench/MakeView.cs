@@ -7,10 +7,18 @@ using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
 using UmberCrock.Core.Topics.FreeFrom;
+using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Core.Trials;
 using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Bench;
+
+/// <summary>What can be had where the whole cannot: the nearest there is, or another form.</summary>
+/// <param name="Title">What it is, in a few words.</param>
+/// <param name="Changes">What changes, in words; empty when nothing does.</param>
+/// <param name="Texture">Its band and firmness at the temperature that was asked about.</param>
+/// <param name="Edits">What it takes, as JSON; null when nothing changes.</param>
+internal sealed record MakeOffer(string Title, IReadOnlyList<string> Changes, string Texture, string? Edits);
 
 /// <summary>A change of the whole formula, shown before it is taken.</summary>
 /// <param name="Changes">What changes, in words.</param>
@@ -18,12 +26,14 @@ namespace UmberCrock.Web.Bench;
 /// <param name="Facts">What each is like: its name, before and after.</param>
 /// <param name="Refusals">Why it cannot be done; empty when it can.</param>
 /// <param name="Edits">What it takes, as JSON; null when there is nothing to take.</param>
+/// <param name="Offers">What can be had instead; empty when it can be done.</param>
 internal sealed record MakeView(
     IReadOnlyList<string> Changes,
     IReadOnlyList<ComparedFinding> Findings,
     IReadOnlyList<(string Name, string Before, string After)> Facts,
     ImmutableArray<string> Refusals,
-    string? Edits
+    string? Edits,
+    IReadOnlyList<MakeOffer> Offers
 )
 {
     private const decimal RoomCelsius = 20m;
@@ -55,7 +65,28 @@ internal sealed record MakeView(
             [.. answer.Conflicts.Select(problem => problem.Reason.ToString())],
             catalogue,
             settings
-        );
+        ) with
+        {
+            Offers =
+            [
+                .. answer.Nearest is { Edits.Length: > 0 } nearest ? [Offer("the nearest there is", nearest)] : Array.Empty<MakeOffer>(),
+                .. answer.Ways.Select(way =>
+                    Offer($"as a {catalogue.Rules.Forms.Of(way.Form).Label.ToLowerInvariant()} it can be had", way.Moved)
+                ),
+            ],
+        };
+
+        MakeOffer Offer(string title, Rebalanced moved)
+        {
+            var at = target.AtCelsius ?? target.Climate?.HighCelsius ?? RoomCelsius;
+            var band = moved.Evaluation.Melt.Bands.MinBy(band => Math.Abs(band.Celsius - at))!;
+            return new MakeOffer(
+                title,
+                ChangesOf(formula, moved.Formula, catalogue),
+                $"{Texture(band)} at {band.Celsius:0.#} °C",
+                JsonSerializer.Serialize(moved.Edits, ContractJson.Options)
+            );
+        }
     }
 
     /// <summary>Tries a switch.</summary>
@@ -82,24 +113,27 @@ internal sealed record MakeView(
         var changed = FormulaEdit.ApplyAll(formula, edits);
         var (before, after) = (Evaluator.Sweep(formula, catalogue, settings), Evaluator.Sweep(changed, catalogue, settings));
         return new MakeView(
-            [.. FormulaComparison.Of(formula, changed).Words(slug => catalogue.Find(slug)!.Name).Select(change => change.ToString())],
+            ChangesOf(formula, changed, catalogue),
             [
                 .. ComparedFinding
                     .Between(before, after)
                     .Where(finding => finding.Before != finding.After || finding.Severity == Vocabulary.Word(Severity.Stop)),
             ],
             [
-                ("at 20 °C", Texture(before), Texture(after)),
+                ("at 20 °C", Texture(before.Melt.At(RoomCelsius)), Texture(after.Melt.At(RoomCelsius))),
                 ("keeps", Months(before), Months(after)),
                 ("verdict", Vocabulary.Word(before.Verdict), Vocabulary.Word(after.Verdict)),
             ],
             refusals,
-            edits.IsEmpty ? null : JsonSerializer.Serialize(edits, ContractJson.Options)
+            edits.IsEmpty ? null : JsonSerializer.Serialize(edits, ContractJson.Options),
+            []
         );
     }
 
-    private static string Texture(EvaluationResult evaluation) =>
-        $"{BandStretches.Word(evaluation.Melt.At(RoomCelsius).Band)}, firmness {evaluation.Melt.At(RoomCelsius).Firmness:0.0}";
+    private static IReadOnlyList<string> ChangesOf(Formula formula, Formula changed, Catalogue catalogue) =>
+        [.. FormulaComparison.Of(formula, changed).Words(slug => catalogue.Find(slug)!.Name).Select(change => change.ToString())];
+
+    private static string Texture(BandAt at) => $"{BandStretches.Word(at.Band)}, firmness {at.Firmness:0.0}";
 
     private static string Months(EvaluationResult evaluation) =>
         evaluation.Keeping.Months is { } months ? $"{months:0} months" : "not known";

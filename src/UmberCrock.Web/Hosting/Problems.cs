@@ -145,15 +145,25 @@ internal sealed class ProblemWriter(ILogger<ProblemWriter> log) : IExceptionHand
         || path.StartsWithSegments("/openapi", StringComparison.Ordinal);
 
     /// <summary>A problem document.</summary>
-    public static IResult Write(int status, string detail, IReadOnlyList<DocumentProblem> errors) =>
-        Results.Problem(
-            statusCode: status,
-            detail: detail,
-            extensions: new Dictionary<string, object?>
-            {
-                ["errors"] = errors.Select(error => new { pointer = error.Pointer, reason = error.Reason }).ToArray(),
-            }
-        );
+    /// <param name="status">HTTP status.</param>
+    /// <param name="detail">What happened and what to do, in words.</param>
+    /// <param name="errors">What is wrong, by member.</param>
+    /// <param name="more">Further members of the document.</param>
+    public static IResult Write(
+        int status,
+        string detail,
+        IReadOnlyList<DocumentProblem> errors,
+        params (string Name, object? Value)[] more
+    )
+    {
+        var members = more.ToDictionary(member => member.Name, member => member.Value, StringComparer.Ordinal);
+        members["errors"] = ListOf(errors);
+        return Results.Problem(statusCode: status, detail: detail, extensions: members);
+    }
+
+    /// <summary>Problems as a document lists them: where each stands and why.</summary>
+    public static object ListOf(IEnumerable<DocumentProblem> problems) =>
+        problems.Select(problem => new { pointer = problem.Pointer, reason = problem.Reason }).ToArray();
 }
 
 internal static partial class ProblemLog
