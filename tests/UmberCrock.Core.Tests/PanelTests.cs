@@ -155,10 +155,11 @@ public class PanelTests
         foreach (var item in PanelCases.List(expected))
         {
             var parts = item.Split(' ');
-            if (parts[0] is "form" or "audience" or "zone")
+            if (parts[0] is "form" or "audience" or "zone" or "sun")
             {
                 var guessed = parts[0] switch
                 {
+                    "sun" => report.Formula.SunUse ? "true" : "false",
                     "form" => Vocabulary.Word(report.Formula.Form),
                     "audience" => Vocabulary.Word(report.Formula.Audience),
                     _ => Vocabulary.Word(report.Formula.Zone),
@@ -171,6 +172,8 @@ public class PanelTests
             var slugs = parts[0].Split('|');
             var line = report.Lines.FirstOrDefault(line => slugs.Contains(line.Ingredient));
             seen.Add(line?.Ingredient);
+            if (parts.Length > 2 && line?.Line is { } at && Stage(report.Formula, at) is var stage && stage != parts[2])
+                wrong.Add($"{line.Ingredient} in {stage}");
             var read =
                 line is null ? null
                 : parts[1].EndsWith('%') ? line.Percent
@@ -196,4 +199,7 @@ public class PanelTests
         );
         return string.Join("; ", wrong);
     }
+
+    private static string Stage(Formula formula, int line) =>
+        Vocabulary.Word(formula.Phases.Single(phase => phase.Id == formula.Lines[line].Phase).Stage);
 }

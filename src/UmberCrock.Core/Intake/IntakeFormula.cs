@@ -1,5 +1,5 @@
 using System.Collections.Immutable;
-using UmberCrock.Core.Documents;
+using System.Diagnostics;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 
@@ -30,23 +30,17 @@ internal static class IntakeFormula
             .Take(Formula.MaxLines)
             .Order()
             .ToList();
-        var (phases, phaseOf) = Phases(reading, taken);
+        var (phases, phaseOf) = Phases(reading, taken, rules.Method);
         var ledger = taken.OrderBy(index => phases.FindIndex(phase => phase.Id == phaseOf[index])).ThenBy(index => index).ToList();
         var places = new int?[reading.Lines.Count];
         for (var at = 0; at < ledger.Count; at++)
             places[ledger[at]] = at;
 
         var balance = BalanceOf(reading, measured, taken);
-        var form = forms.Of(options.Form ?? FormOf(reading.Name, forms));
-        var start = form.Start(
-            reading.Name is { Length: > 0 } name ? name[..Math.Min(name.Length, FormulaReader.LongestName)] : "Recipe taken in"
-        );
-        var guesses = Guesses(reading.Name, options.Form is null, form, rules);
+        var (worn, guesses) = IntakeGuesses.Of(reading.Name, options, forms, rules);
         return (
-            start with
+            worn with
             {
-                Audience = guesses.Select(guess => guess.Audience).OfType<Audience>().FirstOrDefault(start.Audience),
-                Zone = guesses.Select(guess => guess.Zone).OfType<Zone>().FirstOrDefault(start.Zone),
                 Phases = [.. phases],
                 Lines =
                 [
@@ -62,33 +56,6 @@ internal static class IntakeFormula
         );
     }
 
-    /// <summary>What the words of the name tell, each with the word that tells it.</summary>
-    private static ImmutableArray<IntakeGuess> Guesses(string? name, bool asksForm, FormRow form, IntakeRules rules)
-    {
-        var words = IngredientSearch.Fold(name ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        var told = from row in rules.Wearers from word in row.Words.Where(words.Contains).Take(1) select (Row: row, Word: word);
-        return
-        [
-            .. asksForm
-            && words.Length > 0
-            && Array.Exists(words, word => form.Names.Any(one => one.Contains(word, StringComparison.Ordinal)))
-                ? new[] { new IntakeGuess("form", Vocabulary.Word(form.Form), $"its name is \"{name}\"") }
-                : [],
-            .. told.Where(one => one.Row.Audience is not null)
-                .Take(1)
-                .Select(one => new IntakeGuess("audience", Vocabulary.Word(one.Row.Audience!.Value), $"the name says \"{one.Word}\"")
-                {
-                    Audience = one.Row.Audience,
-                }),
-            .. told.Where(one => one.Row.Zone is not null)
-                .Take(1)
-                .Select(one => new IntakeGuess("zone", Vocabulary.Word(one.Row.Zone!.Value), $"the name says \"{one.Word}\"")
-                {
-                    Zone = one.Row.Zone,
-                }),
-        ];
-    }
-
     /// <summary>The line that takes what rounding leaves: the one said to, else the largest liquid oil, else the largest.</summary>
     private static int BalanceOf(LineReading reading, IReadOnlyList<Measured?> measured, List<int> taken) =>
         taken
@@ -98,14 +65,19 @@ internal static class IntakeFormula
             .FirstOrDefault(-1);
 
     /// <summary>The phases the recipe names, or, where it names none, those that class and heat ask for.</summary>
-    private static (List<Phase> Phases, Dictionary<int, string> PhaseOf) Phases(LineReading reading, List<int> taken)
+    private static (List<Phase> Phases, Dictionary<int, string> PhaseOf) Phases(LineReading reading, List<int> taken, MethodWords words)
     {
+        var told = ToldStages.Of(reading, words);
         var named = reading.Headings.Count > 0;
         // A line above the first heading belongs to a melt of its own.
         (string Name, Stage Stage) Of(int index) =>
-            !named ? Usual(reading.Lines[index].Ingredient!)
-            : reading.Lines[index].Heading is var heading and >= 0 ? (reading.Headings[heading].Name, reading.Headings[heading].Stage)
-            : ("Melt", Stage.Melt);
+            !named
+                ? told.TryGetValue(index, out var stage)
+                    ? (NameOf(stage), stage)
+                    : Usual(reading.Lines[index].Ingredient!)
+                : reading.Lines[index].Heading is var heading and >= 0
+                    ? (reading.Headings[heading].Name, reading.Headings[heading].Stage)
+                    : ("Melt", Stage.Melt);
         var phases = new List<Phase>();
         var phaseOf = new Dictionary<int, string>();
         foreach (
@@ -128,21 +100,28 @@ internal static class IntakeFormula
         return (phases, phaseOf);
     }
 
-    private static readonly Stage[] Order = [Stage.Infuse, Stage.Melt, Stage.Powder, Stage.Water, Stage.Cool];
+    private static readonly Stage[] Order = [Stage.Infuse, Stage.Melt, Stage.Powder, Stage.Water, Stage.Warm, Stage.Cool, Stage.Whip];
 
     private static (string Name, Stage Stage) Usual(Ingredient ingredient) =>
-        ingredient.Class == IngredientClass.Water ? ("Water", Stage.Water)
-        : ingredient.Class == IngredientClass.Botanical ? ("Infusion", Stage.Infuse)
-        : ingredient.Class == IngredientClass.Antioxidant || ingredient.AddBelowCelsius?.Value < MeltCelsius
-            ? ("Cool additions", Stage.Cool)
-        : ingredient.Solubility == Solubility.InsolublePowder ? ("Powders", Stage.Powder)
-        : ("Melt", Stage.Melt);
+        StageOf(ingredient) is var stage ? (NameOf(stage), stage) : default;
 
-    /// <summary>The form that a name tells first, and a balm where it tells none: the one that can be anything soft.</summary>
-    private static ProductForm FormOf(string? name, FormRules forms)
-    {
-        var sentence = $" {IngredientSearch.Fold(name ?? "")} ";
-        return forms.Forms.FirstOrDefault(form => form.Names.Any(word => sentence.Contains($" {word} ", StringComparison.Ordinal)))?.Form
-            ?? ProductForm.Balm;
-    }
+    private static Stage StageOf(Ingredient ingredient) =>
+        ingredient.Class == IngredientClass.Water ? Stage.Water
+        : ingredient.Class == IngredientClass.Botanical ? Stage.Infuse
+        : ingredient.Class == IngredientClass.Antioxidant || ingredient.AddBelowCelsius?.Value < MeltCelsius ? Stage.Cool
+        : ingredient.Solubility == Solubility.InsolublePowder ? Stage.Powder
+        : Stage.Melt;
+
+    private static string NameOf(Stage stage) =>
+        stage switch
+        {
+            Stage.Infuse => "Infusion",
+            Stage.Melt => "Melt",
+            Stage.Powder => "Powders",
+            Stage.Water => "Water",
+            Stage.Warm => "Off the heat",
+            Stage.Cool => "Cool additions",
+            Stage.Whip => "Whip",
+            _ => throw new UnreachableException(),
+        };
 }

@@ -88,24 +88,25 @@ public sealed record IntakeReport(
 }
 
 /// <summary>A field of the formula that was guessed.</summary>
-/// <param name="Field">Its name in the document: form, audience or zone.</param>
+/// <param name="Field">Its name in the document: form, audience, zone or sunUse.</param>
 /// <param name="Value">The word of the contract that it was given.</param>
 /// <param name="Because">What told it.</param>
-public sealed record IntakeGuess(string Field, string Value, string Because)
-{
-    internal Audience? Audience { get; init; }
-
-    internal Zone? Zone { get; init; }
-}
+public sealed record IntakeGuess(string Field, string Value, string Because);
 
 /// <summary>How a recipe is to be read where its text leaves it open.</summary>
 /// <param name="DropsPerMillilitre">How many drops make a millilitre.</param>
 /// <param name="ClaimedTotalGrams">What it is said to make, when the text does not say.</param>
 /// <param name="Spoons">Whose spoons and cups the recipe measures with.</param>
 /// <param name="Form">What it makes; null to go by the words of its name.</param>
+/// <param name="Audience">Who wears it; null to go by the words of its name.</param>
+/// <param name="Zone">Where it is worn; null to go by the words of its name.</param>
+/// <param name="SunUse">Whether it is worn in the sun; null to go by the words of its name.</param>
 public sealed record IntakeOptions(
     decimal DropsPerMillilitre = 20m,
     decimal? ClaimedTotalGrams = null,
     Spoons Spoons = Spoons.Us,
-    ProductForm? Form = null
+    ProductForm? Form = null,
+    Audience? Audience = null,
+    Zone? Zone = null,
+    bool? SunUse = null
 );

@@ -48,7 +48,46 @@ public sealed record IntakeUnit(
 /// <param name="Words">The words, small and without accents.</param>
 /// <param name="Audience">Who wears it.</param>
 /// <param name="Zone">Where it is worn.</param>
-public sealed record WearerWords(ImmutableArray<string> Words, Audience? Audience = null, Zone? Zone = null);
+/// <param name="SunUse">True for what is worn in the sun.</param>
+/// <param name="Unless">A word of the name that takes it back: "after" of "after sun".</param>
+public sealed record WearerWords(
+    ImmutableArray<string> Words,
+    Audience? Audience = null,
+    Zone? Zone = null,
+    bool SunUse = false,
+    string? Unless = null
+);
+
+/// <summary>How a method in words tells when something goes in.</summary>
+/// <param name="Cues">Words of a sentence that tell a stage for what it names, and for what follows.</param>
+/// <param name="Starts">Words that a line of a method starts with, even where it names one ingredient and an amount.</param>
+/// <param name="Acts">Words of a sentence that puts something in.</param>
+/// <param name="Without">Words behind which a sentence names what is left out.</param>
+/// <param name="Before">Words before a bare number that make it a temperature: "below 40".</param>
+/// <param name="CoolToCelsius">Up to this temperature it is a cool addition, C.</param>
+/// <param name="WarmToCelsius">Up to this one it goes in off the heat, C; above, into the melt.</param>
+/// <param name="Every">Words that name all of some classes: "essential oils".</param>
+/// <param name="Common">Words of a name that tell nothing by themselves: "oil", "butter".</param>
+/// <param name="Source">Where it comes from, in full.</param>
+/// <param name="Confidence">How sure it is.</param>
+public sealed record MethodWords(
+    ImmutableArray<HeadingWords> Cues,
+    ImmutableArray<string> Starts,
+    ImmutableArray<string> Acts,
+    ImmutableArray<string> Without,
+    ImmutableArray<string> Before,
+    double CoolToCelsius,
+    double WarmToCelsius,
+    ImmutableArray<ClassWords> Every,
+    ImmutableArray<string> Common,
+    string Source,
+    Confidence Confidence
+);
+
+/// <summary>Words that name every ingredient of some classes.</summary>
+/// <param name="Words">The words, small and without accents.</param>
+/// <param name="Classes">Classes of ingredient that they name.</param>
+public sealed record ClassWords(ImmutableArray<string> Words, ImmutableArray<IngredientClass> Classes);
 
 /// <summary>Words of a phase heading and the stage they mean.</summary>
 public sealed record HeadingWords(Stage Stage, ImmutableArray<string> Words);
@@ -132,6 +171,9 @@ public sealed record IntakeRules : IRules<IntakeRules>
 
     /// <summary>Words of headings, the most telling first.</summary>
     public required ImmutableArray<HeadingWords> Headings { get; init; }
+
+    /// <summary>How a method in words tells when something goes in.</summary>
+    public required MethodWords Method { get; init; }
 
     /// <summary>Classes that are poured into a spoon in pieces, so that their bulk density counts.</summary>
     public required ImmutableArray<IngredientClass> Poured { get; init; }

@@ -49,6 +49,9 @@ internal sealed class LineReading
 
     public List<ReadHeading> Headings { get; } = [];
 
+    /// <summary>Lines of the method, that tell when something goes in, in their order.</summary>
+    public List<string> Told { get; } = [];
+
     /// <summary>What the recipe says it makes, in grams; null when it does not say.</summary>
     public decimal? Claim { get; private set; }
 
@@ -65,9 +68,13 @@ internal sealed class LineReading
             return;
         }
 
+        var before = Lines.Count;
         var pieces = LinePieces.Of(line, rules, grammar, name => Sure(Split(name).Name) is not null);
         foreach (var piece in pieces.Length > 1 ? pieces : [text])
             ReadOne(number, piece);
+        // "Shea butter, melted" is an ingredient; "Melt the shea butter" tells when it goes in.
+        if (Lines.Count - before != 1 || Words(line).Take(1).Any(rules.Method.Starts.Contains))
+            Told.Add(line);
     }
 
     private void ReadOne(int number, string text)
