@@ -70,6 +70,29 @@ public sealed class IntakeStoryTests : IDisposable
         page.Complaints.ShouldBeEmpty();
     }
 
+    /// <summary>A guess stands first with its reason, and one choice changes it.</summary>
+    [Fact]
+    public void A_guess_is_shown_with_its_reason_and_changed_by_one_choice()
+    {
+        page.Open(new Uri(server.Address, "/intake"));
+        Paste("Paw balm\n20 g beeswax\n80 g olive oil");
+        page.Until(() => page.All(".guesses select").Count == 4, "what it is and who wears it");
+        page.Text(".guesses label:nth-child(2)").ShouldContain("the name says \"paw\"");
+        page.Text(".guesses [name=audience] option:checked").ShouldBe("dogs");
+        page.Run<object>("document.querySelector('.guesses [name=audience]').focus(); return 1;");
+        page.Press("hors");
+        page.Until(
+            () => page.All(".guesses label:nth-child(2) small").Count == 0 && page.Focused.GetAttribute("name") == "audience",
+            "chosen, no guess any more, and the keyboard is where it was"
+        );
+        page.Text(".guesses [name=audience] option:checked").ShouldBe("horses");
+        page.PressHolding(Keys.Control, Keys.Enter);
+        page.Until(() => page.Path.StartsWith("/bench/", StringComparison.Ordinal), "it is on the bench");
+        page.All("#bench").ShouldNotBeEmpty();
+        page["#f-audience"].GetAttribute("value").ShouldBe("horse");
+        page.Complaints.ShouldBeEmpty();
+    }
+
     /// <summary>From pasting to a clear formula: leave the grease out, the next doubt, a tenth, to the bench, the next finding, and two
     /// fixes.</summary>
     [Fact]

@@ -99,8 +99,8 @@ public sealed class FuzzTests : IDisposable
     [
         ("/?handler=New", ["name", "form", "audience"]),
         ("/?handler=Delete", ["id"]),
-        ("/intake?handler=Read", ["text", "pasted", "spoons", "form"]),
-        ("/intake?handler=Bench", ["text", "spoons", "form"]),
+        ("/intake?handler=Read", ["text", "pasted", "spoons", "form", "audience", "zone", "sunUse"]),
+        ("/intake?handler=Bench", ["text", "spoons", "form", "audience", "zone", "sunUse"]),
         (
             "/settings",
             [

@@ -40,7 +40,31 @@ public sealed class IntakeApiTests(App app) : IClassFixture<App>
             .ShouldBe("stick");
     }
 
+    [Fact]
+    public async Task What_the_name_tells_is_guessed_and_gives_way_to_what_is_said()
+    {
+        const string Text = "Paw balm for a beach walk\\n20 g beeswax\\n80 g olive oil";
+        var guessed = await PostAsync($$"""{"text":"{{Text}}"}""");
+        guessed["guesses"]!
+            .AsArray()
+            .Select(guess => $"{guess!["field"]} {guess["value"]}: {guess["because"]}")
+            .ShouldBe([
+                "form balm: the name says \"balm\"",
+                "audience dog: the name says \"paw\"",
+                "zone paws: the name says \"paw\"",
+                "sunUse true: the name says \"beach\"",
+            ]);
+        var said = await PostAsync($$"""{"text":"{{Text}}","form":"stick","audience":"horse","zone":"hooves","sunUse":false}""");
+        said["guesses"]!.AsArray().ShouldBeEmpty();
+        var formula = said["formula"]!;
+        (formula["form"]!.ToString(), formula["audience"]!.ToString(), formula["zone"]!.ToString()).ShouldBe(("stick", "horse", "hooves"));
+        formula["sunUse"]!.GetValue<bool>().ShouldBeFalse();
+    }
+
     [Theory]
+    [InlineData("""{"text":"x","audience":"martians"}""", "/audience")]
+    [InlineData("""{"text":"x","zone":7}""", "/zone")]
+    [InlineData("""{"text":"x","sunUse":"yes"}""", "/sunUse")]
     [InlineData("""{}""", "/text")]
     [InlineData("""{"text":7}""", "/text")]
     [InlineData("""{"text":"x","dropsPerMillilitre":0}""", "/dropsPerMillilitre")]

@@ -113,9 +113,28 @@ internal static class DataSchemas
                 }
             )
             .AsObject();
+        WriteOut(schema, schema);
         schema["properties"]!.AsObject().Insert(0, DataFiles.SchemaMember, new JsonObject { ["type"] = "string" });
         schema.Insert(0, DataFiles.SchemaMember, Dialect);
         return schema;
+    }
+
+    /// <summary>Puts what a reference within the schema stands for in its place: a type that stands twice is written twice.</summary>
+    private static void WriteOut(JsonNode? node, JsonObject root)
+    {
+        if (node is JsonObject own && (string?)own[Reference] is { } path && path.StartsWith("#/", StringComparison.Ordinal))
+        {
+            own.Remove(Reference);
+            var meant = path[2..].Split('/').Aggregate((JsonNode)root, (at, step) => at[step]!).DeepClone().AsObject();
+            foreach (var (name, value) in meant.ToList())
+            {
+                meant.Remove(name);
+                own.TryAdd(name, value);
+            }
+        }
+
+        foreach (var child in node is JsonObject members ? members.Select(member => member.Value) : node as JsonArray ?? [])
+            WriteOut(child, root);
     }
 
     private static RuleFile FileOf<T>()

@@ -43,7 +43,7 @@ internal static class ApiEndpoints
         Asked(
                 api.MapPost("/intake", IntakeAsync),
                 "Reads a recipe as people write it.",
-                "Body: {\"text\", \"dropsPerMillilitre\", \"claimedTotalGrams\", \"spoons\": \"us\" | \"metric\", \"form\"}, all "
+                "Body: {\"text\", \"dropsPerMillilitre\", \"claimedTotalGrams\", \"spoons\": \"us\" | \"metric\", \"form\", \"audience\", \"zone\", \"sunUse\"}, all "
                     + "but the text optional; at most 1 MiB. Answer: /schemas/intake.schema.json."
             )
             .Produces<JsonElement>();

@@ -17,7 +17,7 @@ internal static class IntakeRequest
     /// <exception cref="DocumentException">A member is missing, unknown or out of bounds.</exception>
     public static (string Text, IntakeOptions Options) Read(JsonElement body, EvaluationSettings settings, Spoons usual)
     {
-        var members = Of(body, "text", "dropsPerMillilitre", "claimedTotalGrams", "spoons", "form");
+        var members = Of(body, "text", "dropsPerMillilitre", "claimedTotalGrams", "spoons", "form", "audience", "zone", "sunUse");
         var text = members.Required("text");
         if (text.ValueKind != JsonValueKind.String)
             throw new DocumentException("/text", "must be the recipe as text.");
@@ -29,8 +29,16 @@ internal static class IntakeRequest
                     : settings.DropsPerMillilitre,
                 members.TryGetValue("claimedTotalGrams", out var claim) ? Number(claim, "/claimedTotalGrams", 0.01m, LargestClaim) : null,
                 members.TryGetValue("spoons", out var spoons) ? Word<Spoons>(spoons, "/spoons") : usual,
-                members.TryGetValue("form", out var form) ? Word<ProductForm>(form, "/form") : null
+                members.TryGetValue("form", out var form) ? Word<ProductForm>(form, "/form") : null,
+                members.TryGetValue("audience", out var audience) ? Word<Audience>(audience, "/audience") : null,
+                members.TryGetValue("zone", out var zone) ? Word<Zone>(zone, "/zone") : null,
+                members.TryGetValue("sunUse", out var sun) ? Yes(sun, "/sunUse") : null
             )
         );
     }
+
+    private static bool Yes(JsonElement value, string pointer) =>
+        value.ValueKind is JsonValueKind.True or JsonValueKind.False
+            ? value.GetBoolean()
+            : throw new DocumentException(pointer, "must be true or false.");
 }

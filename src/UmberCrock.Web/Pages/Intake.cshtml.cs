@@ -24,6 +24,9 @@ internal sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : Pag
     /// <summary>What was read; null before anything is pasted.</summary>
     public IntakeView? View { get; private set; }
 
+    /// <summary>What was chosen against the guesses.</summary>
+    public Chosen Choice { get; private set; } = new();
+
     /// <summary>Whose spoons are usual here.</summary>
     public Spoons Spoons => knowledge.Workshop.Spoons;
 
@@ -37,11 +40,11 @@ internal sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : Pag
     public void OnGet(bool sample)
     {
         if (sample)
-            View = IntakeView.Of(Report(DemoRecipe.Text, null, null), DemoRecipe.Text, DemoRecipe.Text, knowledge.Catalogue);
+            View = IntakeView.Of(Report(DemoRecipe.Text, new Chosen()), DemoRecipe.Text, DemoRecipe.Text, knowledge.Catalogue);
     }
 
     /// <summary>Reads the text as it stands and shows it.</summary>
-    public IActionResult OnPostRead([FromForm] string? text, [FromForm] string? pasted, string? spoons, string? form)
+    public IActionResult OnPostRead([FromForm] string? text, [FromForm] string? pasted, Chosen chosen)
     {
         if ((text?.Length ?? 0) > LongestText)
         {
@@ -51,7 +54,7 @@ internal sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : Pag
         }
 
         var (now, before) = (Lines(text), Lines(pasted));
-        View = IntakeView.Of(Report(now, spoons, form), now, before.Length == 0 ? now : before, knowledge.Catalogue);
+        View = IntakeView.Of(Report(now, chosen), now, before.Length == 0 ? now : before, knowledge.Catalogue);
         return ProblemWriter.IsWindow(Request) ? Page() : Partial("_Intake", this);
     }
 
@@ -82,7 +85,7 @@ internal sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : Pag
             if (recipe.Text.Length > LongestText)
                 throw new DocumentException("/", TooLong);
             var text = Lines(recipe.Text);
-            View = IntakeView.Of(Report(text, null, null), text, text, knowledge.Catalogue);
+            View = IntakeView.Of(Report(text, new Chosen()), text, text, knowledge.Catalogue);
         }
         catch (DocumentException refused)
         {
@@ -102,11 +105,11 @@ internal sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : Pag
     }
 
     /// <summary>Puts what was read on the bench.</summary>
-    public async Task<IActionResult> OnPostBenchAsync(string? text, string? spoons, string? form)
+    public async Task<IActionResult> OnPostBenchAsync(string? text, Chosen chosen)
     {
         if ((text?.Length ?? 0) > LongestText)
             throw new RefusedRequestException(StatusCodes.Status413PayloadTooLarge, TooLong);
-        var report = Report(Lines(text), spoons, form);
+        var report = Report(Lines(text), chosen);
         if (report.Formula.Lines.IsEmpty)
         {
             Refusal = "Nothing of it could be weighed yet. Say what a line is, or how much of it.";
@@ -136,20 +139,53 @@ internal sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : Pag
             ? grams
             : FormulaStore.UsualBatchGrams;
 
-    private IntakeReport Report(string text, string? spoons, string? form) =>
-        IntakeReader.Read(
+    private IntakeReport Report(string text, Chosen chosen)
+    {
+        Choice = chosen;
+        return IntakeReader.Read(
             text,
             knowledge.Catalogue,
             knowledge.Settings,
             new IntakeOptions(
                 knowledge.Settings.DropsPerMillilitre,
                 null,
-                Vocabulary.TryParse<Spoons>(spoons, out var whose) ? whose : knowledge.Workshop.Spoons,
-                Vocabulary.TryParse<ProductForm>(form, out var product) ? product : null
+                Vocabulary.TryParse<Spoons>(chosen.Spoons, out var whose) ? whose : knowledge.Workshop.Spoons,
+                Parsed<ProductForm>(chosen.Form),
+                Parsed<Audience>(chosen.Audience),
+                Parsed<Zone>(chosen.Zone),
+                chosen.SunUse switch
+                {
+                    "true" => true,
+                    "false" => false,
+                    _ => null,
+                }
             )
         );
+    }
+
+    private static T? Parsed<T>(string? word)
+        where T : struct, Enum => Vocabulary.TryParse<T>(word, out var value) ? value : null;
 
     private static string Lines(string? text) => (text ?? "").ReplaceLineEndings("\n");
 
     private decimal FactorOf(string unit) => knowledge.Catalogue.Rules.Intake.Units.First(known => known.Unit == unit).Factor;
+}
+
+/// <summary>What a recipe is read with, as it is chosen on its page; null or empty goes by the recipe's own words.</summary>
+internal sealed class Chosen
+{
+    /// <summary>Whose spoons.</summary>
+    public string? Spoons { get; init; }
+
+    /// <summary>The form it makes.</summary>
+    public string? Form { get; init; }
+
+    /// <summary>Who wears it.</summary>
+    public string? Audience { get; init; }
+
+    /// <summary>Where it is worn.</summary>
+    public string? Zone { get; init; }
+
+    /// <summary>Whether it is worn in the sun: true or false.</summary>
+    public string? SunUse { get; init; }
 }

@@ -44,7 +44,9 @@ document.addEventListener('alpine:init', () => {
       // Too long a text (413) is answered by the reading's own page.
       if (!answer.ok && answer.status !== 413) { count.textContent = `Not read. ${answer.words} The text is still here.`; return; }
       const scrolled = $('.read-as ol')?.scrollTop ?? 0;
+      const choosing = document.activeElement?.closest('.guesses') && document.activeElement.name;
       $('#intake').innerHTML = answer.text;
+      if (choosing) $(`.guesses [name=${choosing}]`)?.focus();
       if ($('.read-as ol')) $('.read-as ol').scrollTop = scrolled;
       count.textContent = $('.read-as')?.dataset.words ?? 'Nothing in it was read as an ingredient yet.';
       document.body.classList.toggle('is-read', isRead());
@@ -122,7 +124,10 @@ document.addEventListener('alpine:init', () => {
         else if (target.closest('.ir')) focusRow(target.closest('.ir'));
       },
 
-      change({ target }) { if (target.id === 'import-file' && target.files.length) sessionStorage.removeItem(kept); },
+      change({ target }) {
+        if (target.closest('.guesses')) read();
+        if (target.id === 'import-file' && target.files.length) sessionStorage.removeItem(kept);
+      },
 
       key: onKeys({
         ArrowDown: () => step(1),
