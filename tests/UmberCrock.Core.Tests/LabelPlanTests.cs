@@ -200,4 +200,25 @@ public class LabelPlanTests
     private static ResolvedFormula Resolved(Formula formula) => ResolvedFormula.Of(formula, Some.Catalogue, EvaluationSettings.Default);
 
     private static Lot LotOf(string ingredient, DateOnly useBy) => new(0, ingredient, "", "", null, 100m, 50m, null, null, useBy, "");
+
+    /// <summary>Tisserand and Young, Essential Oil Safety (2014), from memory: skin with expressed citrus on it is kept out of the sun for
+    /// twelve hours, even within the limit; a distilled oil, one that is washed off or one under a sock needs no warning.</summary>
+    [Theory]
+    [InlineData("lemon-oil-expressed", Exposure.LeaveOn, Zone.Hands, true)]
+    [InlineData("bergamot-oil", Exposure.LeaveOn, Zone.Face, true)]
+    [InlineData("lemon-oil-distilled", Exposure.LeaveOn, Zone.Hands, false)]
+    [InlineData("lemon-oil-expressed", Exposure.RinseOff, Zone.Hands, false)]
+    [InlineData("lemon-oil-expressed", Exposure.LeaveOn, Zone.Feet, false)]
+    public void Expressed_citrus_on_skin_asks_for_shade(string oil, Exposure exposure, Zone zone, bool asks)
+    {
+        var balm = Some.Lines(ProductForm.Balm, "beeswax 20", "jojoba-oil", $"{oil} 0.3") with { Exposure = exposure, Zone = zone };
+        var warnings = LabelContent
+            .Of(balm, LabelDetails.None, Some.Catalogue, EvaluationSettings.Default)
+            .Of(LabelPart.Warning)
+            .Where(text => text.Text.ToString().Contains("12 hours"))
+            .ToList();
+        warnings.Count.ShouldBe(asks ? 1 : 0);
+        if (asks)
+            warnings[0].Because.ToString().ShouldContain("burns skin in the sun");
+    }
 }

@@ -4,6 +4,7 @@ using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Doses;
 using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Topics.Labels;
@@ -18,6 +19,7 @@ namespace UmberCrock.Core.Topics.Labels;
 /// <param name="Substances">One of these is in it, by EU name.</param>
 /// <param name="Audiences">It must be for one of these wearers; null for any.</param>
 /// <param name="Zones">It must be worn on one of these zones; null for any.</param>
+/// <param name="Phototoxic">True when it stands only where an oil that burns in the sun stays on skin that may see daylight.</param>
 /// <param name="Sign">The word of the small drawing that goes with it; null for none.</param>
 public sealed record LabelWarning(
     string Text,
@@ -29,7 +31,8 @@ public sealed record LabelWarning(
     ImmutableArray<string>? Substances = null,
     ImmutableArray<Audience>? Audiences = null,
     ImmutableArray<Zone>? Zones = null,
-    string? Sign = null
+    string? Sign = null,
+    bool Phototoxic = false
 )
 {
     /// <summary>True when it stands on the label of a formula.</summary>
@@ -39,11 +42,23 @@ public sealed record LabelWarning(
         return (Region is null || Region == resolved.Settings.Region)
             && (!Sun || resolved.Formula.MeetsSun || present.Exists(ingredient => ingredient.Class == IngredientClass.UvFilter))
             && (!Wet || resolved.Formula.WetUse)
+            && (!Phototoxic || Burning(resolved).Any())
             && Classes?.Any(kind => present.Exists(ingredient => ingredient.Class == kind)) != false
             && Substances?.Any(name => resolved.SumOf([name]).High > 0m) != false
             && Audiences?.Contains(resolved.Formula.Audience) != false
             && Zones?.Contains(resolved.Formula.Zone) != false;
     }
+
+    /// <summary>Names of the oils in it that burn skin in the sun, where that can happen.</summary>
+    private static IEnumerable<string> Burning(ResolvedFormula resolved) =>
+        resolved.Rules.Phototoxic is var rules && rules.Bind(resolved.Formula)
+            ? resolved
+                .Ingredients.Where(
+                    (ingredient, line) => resolved.Totals.Percents[line] > 0m && rules.Oils.Any(oil => oil.Ingredient == ingredient.Slug)
+                )
+                .Select(ingredient => ingredient.Name.ToLowerInvariant())
+                .Distinct(StringComparer.Ordinal)
+            : [];
 
     /// <summary>Why it stands on the label of a formula, in words.</summary>
     public string Because(ResolvedFormula resolved)
@@ -51,6 +66,8 @@ public sealed record LabelWarning(
         var reasons = new List<string>();
         if (Sun)
             reasons.Add("it is worn in the sun or holds a UV filter");
+        if (Phototoxic)
+            reasons.Add($"it holds {string.Join(", ", Burning(resolved))}, which burns skin in the sun");
         if (Wet)
             reasons.Add("it meets water");
         if (Classes is { } classes)
