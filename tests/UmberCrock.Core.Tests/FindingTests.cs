@@ -83,6 +83,10 @@ public class FindingTests
         var set = Some.Evaluate(stick).Melt.SetPointCelsius!.Value;
         found.Severity.ShouldBe(Severity.Note);
         found.Detail.Plain.ShouldContain($"at about {set + 11:0} °C");
+        found.Detail.Plain.ShouldContain(
+            "catches a flame from 71 °C",
+            customMessage: "lavender's flash point, from memory of safety data sheets"
+        );
         Some.Found(stick with { Lines = stick.Lines.SetItem(2, new("B", "bakuchiol", 1m)) }, FindingCodes.StageTooHot)!
             .Severity.ShouldBe(Severity.Caution, "heat destroys it");
     }

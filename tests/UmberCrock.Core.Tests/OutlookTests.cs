@@ -43,6 +43,43 @@ public class OutlookTests
         Of("beeswax 15", "shea-butter-refined 15", "coco-caprylate 30", "olive-oil").Greasiness.ShouldBeLessThan(plain.Greasiness);
     }
 
+    /// <summary>Common practice: what has run shows nothing, so a bar that melts at 30 C is kept at its climate's warm end; a balm of wax
+    /// stands 40 C, and an oil is kept there as it is.</summary>
+    [Theory]
+    [InlineData(ProductForm.Bar, 30, "cocoa-butter 70", "coconut-oil")]
+    [InlineData(ProductForm.Balm, 40, "beeswax 25", "olive-oil")]
+    [InlineData(ProductForm.BodyOil, 40, "olive-oil 60", "jojoba-oil")]
+    public void The_warm_shelf_is_one_it_can_stand_on(ProductForm form, int celsius, params string[] lines) =>
+        Some.Evaluate(Some.Lines(form, lines) with { Climate = new Climate(5, 30) })
+            .Stability.Plan.Select(check => check.Condition.ToString())
+            .Where(condition => condition.StartsWith("warm", StringComparison.Ordinal))
+            .Distinct()
+            .ShouldBe([$"warm, {celsius} °C"]);
+
+    /// <summary>Common practice: linseed turns like paint, almond like old nuts, a fat of short saturated chains goes soapy.</summary>
+    [Theory]
+    [InlineData("paint", "flaxseed-oil 30", "beeswax 15", "olive-oil")]
+    [InlineData("paint", "rosehip-oil 30", "beeswax 15", "olive-oil")]
+    [InlineData("nuts", "beeswax 15", "sweet-almond-oil")]
+    [InlineData("soap", "coconut-oil 60", "cocoa-butter")]
+    public void What_turns_smells_as_its_fats_do(string of, params string[] lines)
+    {
+        var note = Some.Evaluate(Some.Lines(ProductForm.Balm, lines)).Stability.Notes.Single(note => note.Code == "turns-first");
+        note.Text.ToString().ShouldContain(of);
+        if (of != "paint")
+            note.Text.ToString().ShouldNotContain("paint");
+    }
+
+    /// <summary>Common practice, and every chocolate maker's: cocoa butter can bloom; shea does not.</summary>
+    [Fact]
+    public void Cocoa_butter_can_bloom()
+    {
+        bool Blooms(params string[] lines) =>
+            Some.Evaluate(Some.Lines(ProductForm.Bar, lines)).Stability.Notes.Any(note => note.Code == "may-bloom");
+        Blooms("cocoa-butter 40", "beeswax 20", "jojoba-oil").ShouldBeTrue();
+        Blooms("shea-butter-refined 40", "beeswax 20", "jojoba-oil").ShouldBeFalse();
+    }
+
     /// <summary>By weight, oils that each keep a and b months keep 1 / (share / a + share / b): rates of turning add up.</summary>
     [Fact]
     public void Both_schools_of_how_long_it_keeps()

@@ -33,6 +33,8 @@ internal static class Figures
         ("settling/roomCelsius", "CoolingAndSettlingTests: Newton"),
         ("settling/pourAboveSetCelsius", "CoolingAndSettlingTests: Newton"),
         ("settling/coolingPerMinute", "CoolingAndSettlingTests: Newton"),
+        ("stages/flashPoints/", "FindingTests: said beside the scent"),
+        ("stages/hottestCoolCelsius", "words beside a cool phase of the bench, no rule"),
         ("stages/warmAboveSetCelsius", "FindingTests: a warm stage is this mix's"),
         ("swaps/swaps/", "PanelTests: doses by what they do"),
         ("stability/plan/", "OutlookTests: the plan of looks"),

@@ -127,6 +127,8 @@ internal static partial class RuleBorders
                 a => IngredientMatcher.For(a.Resolved.Catalogue).Find("golden river jojoba oil")[0].Score,
                 a => Read(a, "10 g golden river jojoba oil").Lines[0].Ingredient is not null
             ),
+            new("intake/method/coolToCelsius", Side.Above, Balm, _ => 45, a => StageTold(a, 45) != Stage.Cool) { Step = 1 },
+            new("intake/method/warmToCelsius", Side.Above, Balm, _ => 62, a => StageTold(a, 62) != Stage.Warm) { Step = 1 },
             new("intake/nameScore", Side.From, Balm, _ => 1, a => Read(a, "jojoba oil").Lines.Length == 1),
             new(
                 "intake/claimWithin",

@@ -255,12 +255,39 @@ internal static partial class RuleBorders
                 _ => 15,
                 a => StabilityReport.Of(a, []).Notes.Any(note => note.Code == "may-grain")
             ),
+            new(
+                "stability/bloomPercentFrom",
+                Side.From,
+                Some.Lines(ProductForm.Bar, "cocoa-butter 25", "beeswax 20", "jojoba-oil"),
+                _ => 25,
+                a => StabilityReport.Of(a, []).Notes.Any(note => note.Code == "may-bloom")
+            ),
+            new(
+                "stability/paintFromLinolenicPercent",
+                Side.From,
+                Some.Lines(ProductForm.Balm, "flaxseed-oil 20", "beeswax 15", "olive-oil"),
+                a => a.Keeping.LinolenicPercent,
+                a => Smells(a, "paint")
+            ),
+            new(
+                "stability/nutsFromPolyunsaturatedPercent",
+                Side.From,
+                Some.Lines(ProductForm.Balm, "sweet-almond-oil 40", "beeswax 15", "coconut-oil"),
+                a => a.Keeping.PolyunsaturatedPercent!.Value,
+                a => Smells(a, "nuts")
+            ),
         ];
+
+    private static bool Smells(Assessment a, string of) =>
+        StabilityReport.Of(a, []).Notes.Any(note => note.Code == "turns-first" && note.Text.ToString().Contains(of));
 
     private static Formula Weighed => Some.Lines(ProductForm.Balm, "lavender-oil 0.5", "beeswax 12.34", "jojoba-oil");
 
     private static IntakeReport Read(Assessment a, string text) =>
         IntakeReader.Read(text, a.Resolved.Catalogue, a.Resolved.Settings, new IntakeOptions());
+
+    private static Stage StageTold(Assessment a, int celsius) =>
+        Read(a, $"20 g beeswax\n80 g olive oil\nMelt the beeswax. At {celsius} C add the olive oil.").Formula.Phases[^1].Stage;
 
     private static ImmutableArray<ClaimProblem> Problems(Assessment a, string text) => ClaimCheck.Of(text, a.Resolved);
 

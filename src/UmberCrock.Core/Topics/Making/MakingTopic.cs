@@ -18,6 +18,9 @@ public static class MakingTopic
 
     extension(RuleBook rules)
     {
+        /// <summary>What bears more than this tells nothing of how cool a cool phase is, C.</summary>
+        public double HottestCoolCelsius => rules.Stages.HottestCoolCelsius;
+
         /// <summary>How hot each stage is.</summary>
         internal StageHeats Stages => rules.Of<StageHeats>();
 

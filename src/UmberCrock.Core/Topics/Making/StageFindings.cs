@@ -28,12 +28,29 @@ internal sealed record Evaporating(
     public bool Holds(Ingredient ingredient) => Classes.Contains(ingredient.Class) || Ingredients.Contains(ingredient.Slug);
 }
 
+/// <summary>Flash points, closed cup, C.</summary>
+/// <param name="Celsius">By slug of the scent.</param>
+/// <param name="Source">Where they come from.</param>
+/// <param name="Confidence">How sure they are.</param>
+internal sealed record FlashPoints(
+    [property: Names(Named.Ingredient, KeysToo = true)] ImmutableSortedDictionary<string, double> Celsius,
+    string Source,
+    Confidence Confidence
+);
+
 /// <summary>How hot each stage is (data/rules/stages.json).</summary>
 /// <param name="Stages">The stages.</param>
 /// <param name="Evaporating">What heat drives off and does not destroy.</param>
 /// <param name="WarmAboveSetCelsius">How far above its set point a mix is when warm additions go in, C.</param>
-internal sealed record StageHeats(ImmutableArray<StageHeat> Stages, Evaporating Evaporating, double WarmAboveSetCelsius)
-    : IRules<StageHeats>
+/// <param name="HottestCoolCelsius">What bears more than this tells nothing of how cool a cool phase is, C.</param>
+/// <param name="FlashPoints">At which temperature the vapour of a scent takes fire from a flame.</param>
+internal sealed record StageHeats(
+    ImmutableArray<StageHeat> Stages,
+    Evaporating Evaporating,
+    double WarmAboveSetCelsius,
+    double HottestCoolCelsius,
+    FlashPoints FlashPoints
+) : IRules<StageHeats>
 {
     static RuleFile IRules<StageHeats>.File { get; } = new("stages.json", MakingJson.Default);
 }
@@ -88,7 +105,9 @@ internal static class StageFindings
             FindingCodes.StageTooHot,
             stage == Stage.Warm && resolved.Rules.Stages.Evaporating.Holds(ingredient) ? Severity.Note : Severity.Caution,
             $"Too hot for {ingredient.Name}",
-            $"It goes in below {Celsius(ingredient.AddBelowCelsius!.Value, "0")}; its stage is at about {Celsius(celsius, "0")}.",
+            $"It goes in below {Celsius(ingredient.AddBelowCelsius!.Value, "0")}; its stage is at about {Celsius(celsius, "0")}."
+                + $"{(resolved.Rules.Stages.FlashPoints.Celsius.TryGetValue(ingredient.Slug, out var flash) ? (Message)$" Its vapour catches "
+                    + $"a flame from {Celsius(flash, "0")}: no flame near." : "")}",
             "Heat drives it off or breaks it down before the product is made.",
             ingredient.AddBelowCelsius.Source,
             lines,

@@ -27,6 +27,7 @@ internal static class StabilityNotes
             ),
             Whipped(a, findings),
             Grain(a),
+            Bloom(a),
             Brittle(findings),
             Settles(a),
             Turning(a),
@@ -115,6 +116,22 @@ internal static class StabilityNotes
             );
     }
 
+    private static StabilityNote? Bloom(Assessment a)
+    {
+        var resolved = a.Resolved;
+        var rules = resolved.Rules.Stability;
+        var lines = resolved.LinesWhere(ingredient => rules.BloomingButters.Contains(ingredient.Slug));
+        var percent = resolved.PercentOf(lines);
+        return percent < rules.BloomPercentFrom
+            ? null
+            : new StabilityNote(
+                "may-bloom",
+                $"{FindingWords.Names(resolved, lines)} can bloom: a grey-white film after warm days or slow cooling. It is fat, not mould: "
+                    + $"it wipes off and melts away. Look at one that was warm by day and cool by night.",
+                $"{Two(percent).Percent} of it; its crystals change to a firmer kind in store."
+            );
+    }
+
     private static StabilityNote? Brittle(IEnumerable<Finding> findings) =>
         Found(
             findings,
@@ -146,11 +163,17 @@ internal static class StabilityNotes
             : (Message)$"; {Message.Join(", ", a.Keeping.Factors.Select(factor => (Message)$"{factor.Words} (× {factor.Factor:0.##})"))}";
         return new StabilityNote(
             "turns-first",
-            $"{first.Name} turns first. Smell for paint, crayons or old nuts from month {Math.Max(1, months * 2 / 3):0} on, and "
-                + $"write down when.",
+            $"{first.Name} turns first. Smell for {SmellOf(a)} from month {Math.Max(1, months * 2 / 3):0} on, and " + $"write down when.",
             $"Unopened it lives {first.ShelfLifeMonths!.Low:0} to {first.ShelfLifeMonths.High:0} months{factors}: {months:0.#} months."
         );
     }
+
+    /// <summary>Linseed turns like paint, almond like old nuts and crayons, a butter or coconut fat goes stale or soapy (common
+    /// practice).</summary>
+    private static string SmellOf(Assessment a) =>
+        a.Keeping.LinolenicPercent >= a.Resolved.Rules.Stability.PaintFromLinolenicPercent ? "paint, putty or fish"
+        : a.Keeping.PolyunsaturatedPercent >= a.Resolved.Rules.Stability.NutsFromPolyunsaturatedPercent ? "crayons or old nuts"
+        : "stale fat or soap";
 
     private static StabilityNote? Scent(Assessment a)
     {

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Core.Units;
 using static UmberCrock.Core.Units.Decimals;
 
@@ -22,15 +23,19 @@ public sealed record StabilityReport(ImmutableArray<StabilityNote> Notes, Immuta
 
     /// <summary>Notes that restate the results in words, and the checks that suit the form. Both are empty for an empty formula.</summary>
     internal static StabilityReport Of(Assessment a, ImmutableArray<Finding> findings) =>
-        a.Resolved.Formula.Lines.IsEmpty
-            ? new([], [])
-            : new(
-                [.. StabilityNotes.Of(a, findings)],
-                PlanOf(a.Resolved.Rules.Forms.Of(a.Resolved.Formula.Form), a.Resolved.Rules.Stability)
-            );
+        a.Resolved.Formula.Lines.IsEmpty ? new([], []) : new([.. StabilityNotes.Of(a, findings)], PlanOf(a));
 
-    private static ImmutableArray<StabilityCheck> PlanOf(FormRow form, StabilityRules rules)
+    /// <summary>What has run there shows nothing: a bar that melts at 30 C is kept at the warm end of its climate, not at 40 C.</summary>
+    private static decimal Kept(Assessment a, FormRow form, StabilityCondition condition) =>
+        condition.Celsius > a.Resolved.Formula.Climate.HighCelsius
+        && !form.Bands.Contains(Band.Pourable)
+        && a.Firmness.BandAt((double)condition.Celsius) == Band.Pourable
+            ? a.Resolved.Formula.Climate.HighCelsius
+            : condition.Celsius;
+
+    private static ImmutableArray<StabilityCheck> PlanOf(Assessment a)
     {
+        var (form, rules) = (a.Resolved.Rules.Forms.Of(a.Resolved.Formula.Form), a.Resolved.Rules.Stability);
         StabilityCheck Check(int day, string condition, string name) =>
             new(day, condition, [.. rules.Look.Where(look => look.Applies(form, name)).Select(look => look.What)]);
 
@@ -39,7 +44,7 @@ public sealed record StabilityReport(ImmutableArray<StabilityNote> Notes, Immuta
             .. rules
                 .Plan.Days.SelectMany(day =>
                     rules.Plan.Conditions.Select(condition =>
-                        Check(day, $"{condition.Name}, {Celsius(condition.Celsius, "0")}", condition.Name)
+                        Check(day, $"{condition.Name}, {Celsius(Kept(a, form, condition), "0")}", condition.Name)
                     )
                 )
                 .Concat(

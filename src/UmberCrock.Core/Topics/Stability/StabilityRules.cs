@@ -56,12 +56,21 @@ internal sealed record StabilityLook
 
 /// <summary>From which amounts a note speaks, and the plan of checks (data/rules/stability.json).</summary>
 /// <param name="GrainyButterPercentFrom">Weight percent of butters that commonly grow grains from which they are worth a look.</param>
+/// <param name="BloomingButters">Slugs of hard butters whose crystals come to the surface as a white film after warm days.</param>
+/// <param name="BloomPercentFrom">Weight percent of them together from which it is worth a look.</param>
+/// <param name="PaintFromLinolenicPercent">With this much linolenic acid, percent of the fatty acids, it turns like paint.</param>
+/// <param name="NutsFromPolyunsaturatedPercent">With this much that oxidises fast, percent of the fatty acids, it turns like old nuts; with
+/// less it goes stale or soapy.</param>
 /// <param name="Source">Where the figures come from.</param>
 /// <param name="Confidence">How sure they are.</param>
 /// <param name="Plan">When and where to look.</param>
 /// <param name="Look">What to look at.</param>
 internal sealed record StabilityRules(
     decimal GrainyButterPercentFrom,
+    [property: Names(Named.Ingredient)] ImmutableArray<string> BloomingButters,
+    decimal BloomPercentFrom,
+    double PaintFromLinolenicPercent,
+    double NutsFromPolyunsaturatedPercent,
     string Source,
     Confidence Confidence,
     StabilityPlanRules Plan,
