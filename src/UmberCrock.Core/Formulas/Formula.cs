@@ -3,7 +3,11 @@ using System.Collections.Immutable;
 namespace UmberCrock.Core.Formulas;
 
 /// <summary>The temperatures the product will live at, Celsius; low is at most high.</summary>
-public sealed record Climate(decimal LowCelsius, decimal HighCelsius);
+public sealed record Climate(decimal LowCelsius, decimal HighCelsius)
+{
+    /// <summary>Where a product is judged: a room, C.</summary>
+    public const decimal RoomCelsius = 20m;
+}
 
 /// <summary>A phase: its id (one to four letters or digits), the name the maker gave it, and when it goes in.</summary>
 public sealed record Phase(string Id, string Name, Stage Stage);

@@ -40,8 +40,6 @@ public sealed record SwapCandidate(
 /// <summary>Finds what can stand in for a line. Each is evaluated, never trusted.</summary>
 public static class Swap
 {
-    private const decimal RoomCelsius = 20m;
-
     /// <summary>A caution counts as much as this difference of firmness, about half a band, by judgement.</summary>
     private const double CautionPoints = 3;
 
@@ -119,14 +117,14 @@ public static class Swap
             percent,
             edits,
             changed,
-            before.Melt.At(RoomCelsius).Band,
-            after.Melt.At(RoomCelsius).Band,
-            before.Melt.At(RoomCelsius).Firmness,
-            after.Melt.At(RoomCelsius).Firmness,
+            before.Melt.At(Climate.RoomCelsius).Band,
+            after.Melt.At(Climate.RoomCelsius).Band,
+            before.Melt.At(Climate.RoomCelsius).Firmness,
+            after.Melt.At(Climate.RoomCelsius).Firmness,
             [.. codesAfter.Except(codesBefore)],
             [.. codesBefore.Except(codesAfter)],
-            $"{dose}; firmness {before.Melt.At(RoomCelsius).Firmness:0.0} to {after.Melt.At(RoomCelsius).Firmness:0.0} at "
-                + $"{Celsius(RoomCelsius, "0")}; {(replacement.TradeRank is null ? "neat: " : "")}{replacement.Words}."
+            $"{dose}; firmness {before.Melt.At(Climate.RoomCelsius).Firmness:0.0} to {after.Melt.At(Climate.RoomCelsius).Firmness:0.0} at "
+                + $"{Celsius(Climate.RoomCelsius, "0")}; {(replacement.TradeRank is null ? "neat: " : "")}{replacement.Words}."
         );
         return (
             (
@@ -155,7 +153,7 @@ public static class Swap
 
     /// <summary>How different it is: firmness, each feel, and a point for every quarter of the months.</summary>
     private static double Distance(EvaluationResult before, EvaluationResult after) =>
-        Math.Abs(after.Melt.At(RoomCelsius).Firmness - before.Melt.At(RoomCelsius).Firmness)
+        Math.Abs(after.Melt.At(Climate.RoomCelsius).Firmness - before.Melt.At(Climate.RoomCelsius).Firmness)
         + Math.Abs(after.Feel.Greasiness - before.Feel.Greasiness)
         + Math.Abs(after.Feel.Drag - before.Feel.Drag)
         + Math.Abs(after.Feel.Tack - before.Feel.Tack)

@@ -151,8 +151,6 @@ internal sealed record BenchView
 
     private static (string State, string Class) StateOf(EvaluatedLine line)
     {
-        var most = line.MaxPercent ?? 0m;
-        var least = line.MinPercent ?? 0m;
         return line.Place switch
         {
             Place.OverLimit when line.HardLimitPercent is { } limit && line.Percent > limit => (
@@ -160,19 +158,16 @@ internal sealed record BenchView
                 "over"
             ),
             Place.OverLimit => ("over limit in sum", "over"),
-            Place.Above => ($"{Shown.Two(line.Percent - most)} above", "near"),
-            Place.Below => ($"{Shown.Two(least - line.Percent)} under", "near"),
+            Place.Above => ($"{Shown.Two(line.Percent - line.MaxPercent!.Value)} above", "near"),
+            Place.Below => ($"{Shown.Two(line.MinPercent!.Value - line.Percent)} under", "near"),
             _ when line.Balance => ("to 100", "bal"),
-            Place.Near when most - line.Percent < line.Percent - least => ("near the top", "near"),
-            Place.Near => ("near the bottom", "near"),
+            Place.Near when DoseGauge.IsNearTop(line) => ("near the top", "near"),
             Place.Unknown => ("no window known", "mute"),
-            Place.Inside => ("", ""),
+            // A small dose of a window wants no hand.
+            Place.Near or Place.Inside => ("", ""),
             _ => throw new UnreachableException(),
         };
     }
-
-    /// <summary>What bears more than this needs no telling: a cool phase is cooler, C.</summary>
-    private const double HottestCool = 60;
 
     private static string HintOf(Phase phase, List<LineView> lines, Catalogue catalogue)
     {
@@ -186,7 +181,9 @@ internal sealed record BenchView
             Stage.Melt => "until clear",
             Stage.Warm => "into the melt, off the heat",
             Stage.Powder => "wetted first, stirred in",
-            Stage.Cool => bears is > 0 and <= HottestCool ? $"below {bears:0} °C, last" : "last, as cool as it pours",
+            Stage.Cool => bears > 0 && bears <= catalogue.Rules.HottestCoolCelsius
+                ? $"below {bears:0} °C, last"
+                : "last, as cool as it pours",
             Stage.Whip => "while whipping",
             Stage.Water => "water phase",
             Stage.Infuse => "infuse and strain first",

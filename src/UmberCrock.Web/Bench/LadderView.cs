@@ -57,8 +57,6 @@ internal sealed record LadderView(
     decimal ScaleStepGrams
 )
 {
-    private const decimal RoomCelsius = 20m;
-
     /// <summary>Lays a plan out.</summary>
     /// <exception cref="DocumentException">It is no ladder.</exception>
     public static LadderView Of(LadderPlan plan, Catalogue catalogue, EvaluationSettings settings, decimal scaleStepGrams)
@@ -103,7 +101,7 @@ internal sealed record LadderView(
             rung,
             at == plan.Rungs / 2,
             TextureStrip.Of(rung.Evaluation.Melt, rung.Formula, catalogue.Rules),
-            rung.Evaluation.Melt.At(RoomCelsius).Band,
+            rung.Evaluation.Melt.At(Climate.RoomCelsius).Band,
             [.. rung.Evaluation.Findings.Where(finding => !shared.Contains(finding.Code))],
             plan.Observations.FirstOrDefault(observed => observed.Rung == at)
         );

@@ -36,8 +36,6 @@ internal sealed record MakeView(
     IReadOnlyList<MakeOffer> Offers
 )
 {
-    private const decimal RoomCelsius = 20m;
-
     /// <summary>What a formula can be made, by word, with the label of each.</summary>
     public static IReadOnlyList<(string Word, string Label)> Choices(FreeFromRules freeFrom) =>
         [
@@ -78,7 +76,7 @@ internal sealed record MakeView(
 
         MakeOffer Offer(string title, Rebalanced moved)
         {
-            var at = target.AtCelsius ?? target.Climate?.HighCelsius ?? RoomCelsius;
+            var at = target.AtCelsius ?? target.Climate?.HighCelsius ?? Climate.RoomCelsius;
             var band = moved.Evaluation.Melt.Bands.MinBy(band => Math.Abs(band.Celsius - at))!;
             return new MakeOffer(
                 title,
@@ -120,7 +118,7 @@ internal sealed record MakeView(
                     .Where(finding => finding.Before != finding.After || finding.Severity == Vocabulary.Word(Severity.Stop)),
             ],
             [
-                ("at 20 °C", Texture(before.Melt.At(RoomCelsius)), Texture(after.Melt.At(RoomCelsius))),
+                ("at 20 °C", Texture(before.Melt.At(Climate.RoomCelsius)), Texture(after.Melt.At(Climate.RoomCelsius))),
                 ("keeps", Months(before), Months(after)),
                 ("verdict", Vocabulary.Word(before.Verdict), Vocabulary.Word(after.Verdict)),
             ],

@@ -9,8 +9,7 @@ namespace UmberCrock.Web.Drawing;
 /// <param name="Leaves">The stretch where the texture first leaves them, going up; null where it does not.</param>
 internal sealed record ClimateFit(IReadOnlyList<(double From, double To)> Wanted, BandStretch? Leaves)
 {
-    /// <summary>Where a product is judged: a room, C. Above it a form bears to be softer, below it to be harder.</summary>
-    public const double RoomCelsius = 20;
+    private const double RoomCelsius = (double)Climate.RoomCelsius;
 
     /// <summary>Lays it out on an axis from 0 C.</summary>
     /// <param name="melt">The texture.</param>

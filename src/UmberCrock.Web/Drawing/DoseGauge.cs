@@ -81,6 +81,9 @@ internal sealed record DoseGauge
         };
     }
 
+    /// <summary>True of a dose that is nearer to its window's top than to its bottom.</summary>
+    public static bool IsNearTop(EvaluatedLine line) => line.MaxPercent - line.Percent < line.Percent - (line.MinPercent ?? 0m);
+
     private static double ScaleOf(EvaluatedLine line)
     {
         if (line.HardLimitPercent is { } limit and > 0m)
@@ -93,7 +96,7 @@ internal sealed record DoseGauge
         {
             Place.OverLimit => DoseMarker.Block,
             Place.Above or Place.Below => DoseMarker.Wedge,
-            Place.Near when !line.Balance => DoseMarker.Wedge,
+            Place.Near when !line.Balance && IsNearTop(line) => DoseMarker.Wedge,
             Place.Near or Place.Inside or Place.Unknown => line.Balance ? DoseMarker.Ring : DoseMarker.Bead,
             _ => throw new UnreachableException(),
         };

@@ -119,7 +119,7 @@ internal sealed record MeltDrawing
                     {
                         Suits = form.Bears(
                             rules.Texture.BandOf(BandStretches.FirmnessAt(melt, bead.Celsius)),
-                            bead.Celsius.CompareTo(ClimateFit.RoomCelsius)
+                            bead.Celsius.CompareTo((double)Climate.RoomCelsius)
                         ),
                         InClimate =
                             bead.Celsius >= (double)formula.Climate.LowCelsius && bead.Celsius <= (double)formula.Climate.HighCelsius,

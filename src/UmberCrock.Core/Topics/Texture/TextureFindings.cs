@@ -11,7 +11,7 @@ namespace UmberCrock.Core.Topics.Texture;
 internal static class TextureFindings
 {
     /// <summary>Where a product is judged: a room, C.</summary>
-    public const double RoomCelsius = 20;
+    public const double RoomCelsius = (double)Climate.RoomCelsius;
 
     public static IEnumerable<Finding> Find(Assessment a)
     {
