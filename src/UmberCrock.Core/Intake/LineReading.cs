@@ -35,11 +35,13 @@ internal sealed class LineReading
     private readonly IntakeRules rules;
     private readonly AmountGrammar grammar;
     private readonly IngredientMatcher matcher;
+    private readonly HiddenNames hidden;
 
     public LineReading(Catalogue catalogue)
     {
         rules = catalogue.Rules.Intake;
         grammar = new AmountGrammar(rules);
+        hidden = HiddenNames.For(catalogue);
         matcher = IngredientMatcher.For(catalogue);
     }
 
@@ -69,17 +71,17 @@ internal sealed class LineReading
         }
 
         var before = Lines.Count;
-        var pieces = LinePieces.Of(line, rules, grammar, name => Sure(Split(name).Name) is not null);
-        foreach (var piece in pieces.Length > 1 ? pieces : [text])
-            ReadOne(number, piece);
+        var covered = hidden.Hide(line);
+        var pieces = LinePieces.Of(covered, rules, grammar, name => Sure(Split(name).Name) is not null);
+        foreach (var piece in pieces.Length > 1 ? pieces : [covered])
+            ReadOne(number, piece, pieces.Length > 1 ? hidden.Show(piece) : text);
         // "Shea butter, melted" is an ingredient; "Melt the shea butter" tells when it goes in.
         if (Lines.Count - before != 1 || Words(line).Take(1).Any(rules.Method.Starts.Contains))
             Told.Add(line);
     }
 
-    private void ReadOne(int number, string text)
+    private void ReadOne(int number, string line, string text)
     {
-        var line = text.Length > LongestLine ? text[..LongestLine] : text;
         var folded = Words(line);
         if (folded.Length == 0)
             return;
@@ -137,7 +139,7 @@ internal sealed class LineReading
     {
         var matches = matcher.Find(name);
         return
-            bracketed.Length > 0
+            matcher.Tells(bracketed)
             && matcher.Find($"{name} {bracketed}") is [{ } closer, ..] exact
             && closer.Score >= matches.Select(match => match.Score).FirstOrDefault()
             ? exact
@@ -220,7 +222,7 @@ internal sealed class LineReading
             tokens = token.Remainder;
         }
 
-        return (amounts, string.Join(' ', rest), string.Join(' ', bracketed));
+        return (amounts, hidden.Show(string.Join(' ', rest)), hidden.Show(string.Join(' ', bracketed)));
     }
 
     private static string[] Words(string line) => IngredientSearch.Fold(line).Split(' ', StringSplitOptions.RemoveEmptyEntries);

@@ -22,12 +22,14 @@ internal sealed class IngredientMatcher
     private readonly List<(Ingredient Ingredient, string[] Words, double Weight)> names = [];
     private readonly Dictionary<string, List<int>> byWord = new(StringComparer.Ordinal);
     private readonly Dictionary<string, string> preferred;
+    private readonly Dictionary<string, string> whole;
     private readonly NameRules rules;
 
     private IngredientMatcher(Catalogue catalogue)
     {
         rules = catalogue.Rules.Names;
         preferred = rules.Preferred.ToDictionary(name => Key(WordsOf(name.Key)), name => name.Value, StringComparer.Ordinal);
+        var written = new List<(string Name, string Slug)>();
         var foreign = rules.Foreign.ToLookup(row => row.Ingredient, StringComparer.Ordinal);
         foreach (var ingredient in catalogue.Ingredients)
         {
@@ -41,6 +43,7 @@ internal sealed class IngredientMatcher
                 .. ingredient.AlsoKnownAs,
                 .. foreign[ingredient.Slug].SelectMany(row => row.Names),
             ];
+            written.AddRange(all.Select(name => (Whole(name), ingredient.Slug)));
             foreach (var words in all.Select(WordsOf).Where(words => words.Length > 0).DistinctBy(words => string.Join(' ', words)))
             {
                 foreach (var word in words.Distinct(StringComparer.Ordinal))
@@ -48,6 +51,12 @@ internal sealed class IngredientMatcher
                 names.Add((ingredient, words, words.Sum(WeightOf)));
             }
         }
+
+        whole = written
+            .Distinct()
+            .GroupBy(name => name.Name, StringComparer.Ordinal)
+            .Where(group => group.Count() == 1)
+            .ToDictionary(group => group.Key, group => group.Single().Slug, StringComparer.Ordinal);
     }
 
     /// <summary>The matcher of a catalogue, made once.</summary>
@@ -63,7 +72,8 @@ internal sealed class IngredientMatcher
         var shares = new Dictionary<string, double>(StringComparer.Ordinal);
         foreach (var (word, share) in words)
             shares[word] = Math.Max(share, shares.GetValueOrDefault(word));
-        var mostly = preferred.GetValueOrDefault(Key(words.Select(word => word.Word)));
+        // A name that is written out as one ingredient's is that one, whatever its words are worth: "vitamin e pure".
+        var mostly = whole.GetValueOrDefault(Told(name)) ?? preferred.GetValueOrDefault(Key(words.Select(word => word.Word)));
         return
         [
             .. shares
@@ -87,6 +97,16 @@ internal sealed class IngredientMatcher
                 .ThenBy(match => match.Ingredient.Slug, StringComparer.Ordinal),
         ];
     }
+
+    /// <summary>True of words that may tell which of several ingredients is meant: "distilled", not "melted".</summary>
+    public bool Tells(string words) =>
+        IngredientSearch.Fold(words).Split(' ', StringSplitOptions.RemoveEmptyEntries).Any(word => !rules.Fillers.Contains(word));
+
+    /// <summary>A name without what leads up to it: "about", "of".</summary>
+    private string Told(string name) => string.Join(' ', Whole(name).Split(' ').SkipWhile(rules.Fillers.Contains));
+
+    private static string Whole(string name) =>
+        string.Join(' ', IngredientSearch.Fold(name).Split(' ', StringSplitOptions.RemoveEmptyEntries));
 
     /// <summary>"Oil of lemon" is "lemon oil".</summary>
     private static string Key(IEnumerable<string> words) => string.Join(' ', words.Order(StringComparer.Ordinal));
