@@ -66,10 +66,10 @@ internal static class FindingExamples
             [FindingCodes.Chalky] = Of(
                 FindingCodes.Chalky,
                 ProductForm.Butter,
-                "shea-butter-refined 18",
+                "shea-butter-refined 26",
                 "cocoa-butter 16",
-                "arrowroot-starch 20",
-                "kaolin 14",
+                "arrowroot-starch 16",
+                "kaolin 12",
                 "sunflower-oil-high-oleic",
                 "tocopherol-mixed 0.5"
             ),
@@ -173,10 +173,10 @@ internal static class FindingExamples
                 FindingCodes.PowderOverload,
                 ProductForm.Butter,
                 "shea-butter-refined 15",
-                "sunflower-oil-high-oleic 10",
-                "P arrowroot-starch 40",
+                "sunflower-oil-high-oleic 20",
+                "P arrowroot-starch 35",
                 "P silica-microspheres 15",
-                "P kaolin 20"
+                "P kaolin 15"
             ),
         };
 

@@ -18,6 +18,102 @@ public class SwapTests
         "tocopherol-mixed 0.5"
     );
 
+    /// <summary>Ingredients that every kitchen has, of which anything may run out.</summary>
+    private static readonly string[] Common =
+    [
+        "beeswax",
+        "candelilla-wax",
+        "carnauba-wax",
+        "rice-bran-wax",
+        "sunflower-wax",
+        "berry-wax",
+        "soy-wax",
+        "shea-butter-refined",
+        "shea-butter-unrefined",
+        "mango-butter",
+        "cupuacu-butter",
+        "murumuru-butter",
+        "cocoa-butter",
+        "kokum-butter",
+        "illipe-butter",
+        "coconut-oil",
+        "babassu-oil",
+        "tallow",
+        "sweet-almond-oil",
+        "apricot-kernel-oil",
+        "olive-oil",
+        "sunflower-oil",
+        "sunflower-oil-high-oleic",
+        "jojoba-oil",
+        "squalane",
+        "fractionated-coconut-oil",
+        "argan-oil",
+        "rosehip-oil",
+        "castor-oil",
+        "mineral-oil",
+        "lanolin",
+        "petrolatum",
+        "stearic-acid",
+        "lavender-oil",
+        "lemon-oil-expressed",
+        "bergamot-oil",
+        "peppermint-oil",
+        "tea-tree-oil",
+        "arrowroot-starch",
+        "corn-starch",
+        "tapioca-starch",
+    ];
+
+    [Fact]
+    public void Forty_common_ingredients_have_five_swaps_each_with_its_reason()
+    {
+        Common.Length.ShouldBeGreaterThanOrEqualTo(40);
+        foreach (var slug in Common)
+        {
+            var five = Replacements.For(Some.Catalogue.Find(slug)!, Some.Catalogue.Ingredients, Some.Catalogue, EvaluationSettings.Default);
+            five.Length.ShouldBe(5, slug);
+            five.Select(one => one.TradeRank).ShouldBe([0, 1, 2, 3, 4], slug);
+            five.Select(one => one.Words.Split(';')[0]).ShouldAllBe(why => why.Length > 3, slug);
+        }
+    }
+
+    /// <summary>Panel/never.txt: pairs that are near in class, melt or fatty acids, and that no maker would take for each other, each with
+    /// why.</summary>
+    [Fact]
+    public void What_no_maker_would_take_is_never_offered()
+    {
+        var pairs = PanelCases.Rows("never").ToList();
+        pairs.Count.ShouldBeGreaterThanOrEqualTo(60);
+        var offered = new List<string>();
+        foreach (var group in pairs.GroupBy(row => row[0]))
+        {
+            var own = Some.Catalogue.Find(group.Key)!;
+            var isSmall = Some.Catalogue.Rules.Rebalance.IsSmall(own);
+            var formula = Some.Lines(
+                ProductForm.Balm,
+                $"{own.Slug} {(isSmall ? 0.5 : 15)}",
+                own.Slug == "olive-oil" ? "jojoba-oil" : "olive-oil"
+            );
+            var seen = Candidates(formula, 0, null)
+                .Select(candidate => candidate.Ingredient)
+                .Concat(
+                    Replacements
+                        .For(own, Some.Catalogue.Ingredients, Some.Catalogue, EvaluationSettings.Default, 50)
+                        .Select(one => one.Ingredient.Slug)
+                )
+                .ToHashSet();
+            foreach (var row in group)
+            {
+                row[2].Length.ShouldBeGreaterThan(3, row[1]);
+                Some.Catalogue.Find(row[1]).ShouldNotBeNull(row[1]);
+                if (seen.Contains(row[1]))
+                    offered.Add($"{row[1]} for {row[0]}");
+            }
+        }
+
+        offered.ShouldBeEmpty();
+    }
+
     /// <summary>Common practice, two schools: 10 of candelilla for 15 of beeswax, or for 20.</summary>
     [Theory]
     [InlineData(WaxSchool.TwoThirds, 10)]

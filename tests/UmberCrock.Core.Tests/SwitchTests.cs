@@ -105,4 +105,33 @@ public class SwitchTests
 
     private static SwitchProposal Of(Formula formula, string kind, IReadOnlyCollection<Ingredient>? present = null) =>
         Switch.Of(formula, kind, present ?? Some.Catalogue.Ingredients, Some.Catalogue, EvaluationSettings.Default);
+
+    /// <summary>Written first: of the good formulas that hold beeswax, wool fat or tallow, a maker makes nearly all vegan without a new
+    /// caution; where candelilla alone would crumble, with a blend. Left over are a pot of wool fat that becomes one of shea,
+    /// which grains unless it is cooled fast, and a bar that is wax and hard butter only.</summary>
+    [Fact]
+    public void What_is_made_vegan_is_what_a_maker_would_make()
+    {
+        var (tried, cautioned) = (0, new List<string>());
+        foreach (var row in PanelCases.Rows("good"))
+        {
+            var (formula, settings) = PanelCases.Formula(row[1], row[2]);
+            var made = Switch.Of(formula, "vegan", Some.Catalogue.Ingredients, Some.Catalogue, settings);
+            if (made.Edits.IsEmpty)
+                continue;
+            tried++;
+            made.Refusals.ShouldBeEmpty(row[0]);
+            made.After.Declares.Holds("vegan").ShouldBeTrue(row[0]);
+            var before = made.Before.Findings.Select(finding => finding.Code).ToHashSet();
+            if (made.After.Findings.Any(finding => finding.Severity != Severity.Note && !before.Contains(finding.Code)))
+                cautioned.Add(row[0]);
+        }
+
+        tried.ShouldBeGreaterThanOrEqualTo(70);
+        cautioned.ShouldBe(["Nipple balm of wool fat", "Hand ointment of lanolin", "Lotion bar with shea"], ignoreOrder: true);
+        var thirds = PanelCases.Rows("good").Single(row => row[0] == "Thirds");
+        Of(PanelCases.Formula(thirds[1], thirds[2]).Formula, "vegan")
+            .Formula.Lines.Select(line => line.Ingredient)
+            .ShouldContain("cetyl-alcohol", "candelilla alone would crumble, and a fatty alcohol lets it yield");
+    }
 }

@@ -35,7 +35,7 @@ public static class Evaluator
             assessment,
             [
                 .. found
-                    .SelectMany(one => one.Findings.Select(finding => FixTrial.Tried(assessment, found, one.Finder, finding)))
+                    .SelectMany(one => one.Findings.Select(finding => FixTrial.Tried(assessment, found, finding)))
                     .OrderBy(finding => finding.Severity)
                     .Take(MostFindings),
             ]

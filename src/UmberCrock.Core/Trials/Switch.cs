@@ -32,6 +32,15 @@ public static class Switch
     /// <summary>The word for a switch that takes out what scents.</summary>
     public const string Unscented = "unscented";
 
+    /// <summary>What a swap of waxes can do to a texture.</summary>
+    private static readonly string[] Texture =
+    [
+        FindingCodes.Brittle,
+        FindingCodes.WrongBand,
+        FindingCodes.TooSoftWarm,
+        FindingCodes.OilBleed,
+    ];
+
     /// <summary>Makes it fit for a hot summer.</summary>
     public const string HotWeather = "hot-weather";
 
@@ -106,8 +115,41 @@ public static class Switch
             changed = candidate.Formula;
         }
 
+        edits.AddRange(Settled(formula, changed, avoid, catalogue, settings));
         return (edits.ToImmutable(), [.. refusals]);
     }
+
+    /// <summary>What a maker does next where the swaps alone leave it crumbly, too soft or too hard: the first cure of each that brings
+    /// nothing of what is avoided and leaves fewer cautions.</summary>
+    private static ImmutableArray<FormulaEdit> Settled(
+        Formula before,
+        Formula swapped,
+        FreeFromRow avoid,
+        Catalogue catalogue,
+        EvaluationSettings settings
+    )
+    {
+        var known = Cautions(Evaluator.Sweep(before, catalogue, settings)).ToHashSet(StringComparer.Ordinal);
+        var now = Evaluator.Evaluate(swapped, catalogue, settings);
+        foreach (
+            var fix in now
+                .Findings.Where(finding => Texture.Contains(finding.Code) && !known.Contains(finding.Code))
+                .SelectMany(finding => finding.Fixes)
+        )
+        {
+            var mended = FormulaEdit.ApplyAll(swapped, fix.Edits);
+            if (
+                !mended.Lines.Any(line => avoid.IsIn(catalogue.Find(line.Ingredient)!))
+                && Cautions(Evaluator.Sweep(mended, catalogue, settings)).Count() < Cautions(now).Count()
+            )
+                return fix.Edits;
+        }
+
+        return [];
+    }
+
+    private static IEnumerable<string> Cautions(EvaluationResult evaluation) =>
+        evaluation.Findings.Where(finding => finding.Severity != Severity.Note).Select(finding => finding.Code);
 
     /// <summary>Who works with what grew does not mean petroleum by "vegan" (common practice): of plants and animals first, anything else
     /// where there is nothing.</summary>

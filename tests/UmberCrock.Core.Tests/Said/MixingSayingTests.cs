@@ -118,8 +118,7 @@ public class MixingSayingTests
         "beeswax 20, castor-oil 30, mineral-oil",
         "caution: Castor oil and mineral oil do not mix\n30.00 and 50.00 %, and 0.00 % of other oils; 30.00 % would join "
             + "them.\nlines 1, 2\n"
-            + "- Sunflower oil (high oleic) instead: 2 is sunflower-oil-high-oleic\n- Add 30.00 sunflower oil (high oleic): 30 "
-            + "sunflower-oil-high-oleic in A"
+            + "- Sunflower oil (high oleic) instead: 2 is sunflower-oil-high-oleic"
     )]
     [InlineData("beeswax 20, castor-oil 10, mineral-oil 20, olive-oil", "nothing")]
     [InlineData("beeswax 20, castor-oil 10, squalane 20, olive-oil", "nothing")]
