@@ -1,7 +1,7 @@
 using BenchmarkDotNet.Running;
 using UmberCrock.Bench;
 
-// What to measure: "core" the computation, "api ADDRESS" a running application's API, "keys ADDRESS" a key press on its bench,
+// What to measure: "core" the computation, "evaluate" it in a minute, "api ADDRESS" a running application's API, "keys ADDRESS" a key press on its bench,
 // "trials" taking in, swapping, climbing and rebalancing, "catalogue" loading it, "larder ADDRESS" search with a thousand own ingredients,
 // "fill FOLDER COUNT" makes a data folder of so many formulas with 20 revisions each, "shelf ADDRESS COUNT" measures an application on it,
 // "copies ADDRESS" nudges while copies are made, and everything saved.
@@ -22,6 +22,9 @@ switch (args.FirstOrDefault())
     case "larder" when args.Length == 2:
         await LarderLoad.RunAsync(new Uri(args[1]));
         return 0;
+    case "evaluate":
+        TrialLoad.RunEvaluations();
+        return 0;
     case "trials":
         TrialLoad.Run();
         return 0;
@@ -36,7 +39,7 @@ switch (args.FirstOrDefault())
         return 0;
     default:
         Console.Error.WriteLine(
-            "Say what to measure: core [BenchmarkDotNet options] | api ADDRESS | keys ADDRESS | catalogue | larder ADDRESS | "
+            "Say what to measure: core [BenchmarkDotNet options] | evaluate | api ADDRESS | keys ADDRESS | catalogue | larder ADDRESS | "
                 + "trials | fill FOLDER COUNT | shelf ADDRESS COUNT | copies ADDRESS"
         );
         return 2;

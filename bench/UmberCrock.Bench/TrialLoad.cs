@@ -1,7 +1,10 @@
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Intake;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Core.Trials;
 
 namespace UmberCrock.Bench;
@@ -11,6 +14,7 @@ internal static class TrialLoad
 {
     private const int Warm = 20;
     private const int Rounds = 60;
+    private const int Evaluations = 1000;
 
     public static void Run()
     {
@@ -33,18 +37,31 @@ internal static class TrialLoad
         object Rebalanced(RebalanceTarget target) => Rebalance.Of(formula, [], target, catalogue, settings);
     }
 
-    private static void Measure(string what, Func<object> act)
+    /// <summary>An evaluation of 30 lines with its fixes tried, and without them: time and what it allocates, in this process.</summary>
+    public static void RunEvaluations()
     {
-        for (var round = 0; round < Warm; round++)
+        var (catalogue, settings, formula) = (Catalogue.Shipped, EvaluationSettings.Default, ThirtyLines.Formula);
+        var resolved = ResolvedFormula.Of(formula, catalogue, settings);
+        Measure("with fixes tried", () => Evaluator.Evaluate(formula, catalogue, settings), Evaluations);
+        Measure("findings without fixes", () => Evaluator.Sweep(formula, catalogue, settings), Evaluations);
+        Measure("resolution", () => ResolvedFormula.Of(formula, catalogue, settings), Evaluations);
+        Measure("melt and texture", () => MeltReport.Of(resolved.Parts, resolved.Formula.Climate, catalogue.Rules.Texture), Evaluations);
+    }
+
+    private static void Measure(string what, Func<object> act, int rounds = Rounds)
+    {
+        for (var round = 0; round < Math.Max(Warm, rounds); round++)
             act();
         var times = new List<double>();
-        for (var round = 0; round < Rounds; round++)
+        var allocated = GC.GetAllocatedBytesForCurrentThread();
+        for (var round = 0; round < rounds; round++)
         {
             var start = System.Diagnostics.Stopwatch.GetTimestamp();
             act();
             times.Add(System.Diagnostics.Stopwatch.GetElapsedTime(start).TotalMilliseconds);
         }
 
-        Console.WriteLine($"{what}: {Percentiles.Describe(times)}");
+        allocated = (GC.GetAllocatedBytesForCurrentThread() - allocated) / rounds;
+        Console.WriteLine($"{what}: {Percentiles.Describe(times)}, {allocated / 1000} kB");
     }
 }

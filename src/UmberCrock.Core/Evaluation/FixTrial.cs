@@ -53,37 +53,63 @@ internal static class FixTrial
     {
         var resolved = before.Resolved;
         var ways = (finding.Ways?.Invoke() ?? finding.Fixes).Where(fix => !IsFull(resolved.Formula) || CanApply(resolved.Formula, fix));
-        if (finding.Ways is null && !ways.Any(fix => Weighs(fix)))
+        if (finding.Ways is null && !ways.Any(Weighs))
             return finding with { Fixes = [.. ways] };
         var now = found.SelectMany(other => other.Findings).ToList();
         var (stops, cautions) = (StopsOf(resolved, now), CautionsOf(now));
-        var trials = ways.Take(finding.Ways is null ? int.MaxValue : MostTried)
-            .Select(fix => (Fix: fix, After: Weighs(fix) ? After(resolved, fix, found.Select(other => other.Finder)) : default))
-            .Where(trial =>
-                trial.After.Assessment is null
-                || (
-                    IsCured(finding, trial.After.Findings)
-                    && StopsOf(trial.After.Assessment.Resolved, trial.After.Findings).IsSubsetOf(stops)
-                    && (
-                        finding.Severity == Severity.Stop
-                        || CautionsOf(trial.After.Findings.Where(other => !IsNext(finding, other))).IsSubsetOf(cautions)
-                    )
-                    && IsInMeasure(before, finding, trial.Fix, trial.After.Assessment)
-                )
+
+        // The finding is gone, and no stop or caution is new. A stop is cured at any price but another stop.
+        bool Passes(Finding after, ResolvedFormula mended) =>
+            !IsThere(finding, after)
+            && (after.Severity != Severity.Stop || stops.Contains(Key(mended, after)))
+            && (
+                after.Severity == Severity.Note
+                || finding.Severity == Severity.Stop
+                || cautions.Contains(after.Code)
+                || IsNext(finding, after)
             );
-        return finding with
+
+        (Fix Fix, int Troubles)? Trial(Fix fix)
         {
-            Ways = null,
-            Fixes =
-            [
-                .. finding.Ways is null
-                    ? trials.Select(trial => trial.Fix)
-                    : trials
-                        .OrderBy(trial => Troubles(trial.After.Findings))
+            if (!Weighs(fix))
+                return (fix, 0);
+            var after = new Assessment(
+                ResolvedFormula.Of(FormulaEdit.ApplyAll(resolved.Formula, fix.Edits), resolved.Catalogue, resolved.Settings)
+            );
+            if (!IsInMeasure(before, finding, fix, after))
+                return null;
+            var (moves, troubles) = (fix.Edits.All(edit => edit is MoveLine or AddPhase), 0);
+            foreach (var finder in found.Select(other => other.Finder).Where(finder => !moves || finder.ByPhase))
+            {
+                foreach (var other in finder.Find(after))
+                {
+                    if (!Passes(other, after.Resolved))
+                        return null;
+                    troubles += other.Severity == Severity.Note ? 0 : 1;
+                }
+            }
+
+            return (fix with { Tried = after }, troubles);
+        }
+
+        return finding.Ways is null
+            ? finding with
+            {
+                Fixes = [.. ways.Where(fix => Trial(fix) is not null)],
+            }
+            : finding with
+            {
+                Ways = null,
+                Fixes =
+                [
+                    .. ways.Take(MostTried)
+                        .Select(Trial)
+                        .OfType<(Fix Fix, int Troubles)>()
                         .Take(MostOffered)
-                        .Select(trial => trial.Fix with { Tried = trial.After.Assessment }),
-            ],
-        };
+                        .OrderBy(trial => trial.Troubles)
+                        .Select(trial => trial.Fix),
+                ],
+            };
     }
 
     /// <summary>What is put in to emulsify is then matched to its oils: the next step of the same cure, and no new caution.</summary>
@@ -94,11 +120,9 @@ internal static class FixTrial
     private static bool Weighs(Fix fix) =>
         fix.Edits.Any(edit => edit is not SetField { Field: var field } || !field.StartsWith("label.", StringComparison.Ordinal));
 
-    /// <summary>What is made to be cured is gone; a plain setting of a dose need only not come back as it was.</summary>
-    private static bool IsCured(Finding finding, List<Finding> after) =>
-        finding.Ways is null
-            ? after.TrueForAll(other => other.Code != finding.Code || !other.Title.Equals(finding.Title))
-            : after.TrueForAll(other => other.Code != finding.Code);
+    /// <summary>True when what was to be cured is still found; a plain setting of a dose need only not bring it back as it was.</summary>
+    private static bool IsThere(Finding finding, Finding after) =>
+        after.Code == finding.Code && (finding.Ways is not null || after.Title.Equals(finding.Title));
 
     /// <summary>A person takes a fix that moves little and leaves the texture to findings that are about it. A dose that is itself out of
     /// its window or over its limit is set, however far that is.</summary>
@@ -140,25 +164,13 @@ internal static class FixTrial
         }
     }
 
-    /// <summary>A cure may not be worse than what it cures.</summary>
-    private static int Troubles(List<Finding> findings) => findings.Count(finding => finding.Severity != Severity.Note);
-
     private static HashSet<string> CautionsOf(IEnumerable<Finding> findings) =>
         [.. findings.Where(finding => finding.Severity != Severity.Note).Select(finding => finding.Code)];
 
-    /// <summary>Stops by what they are about: a line that is left out moves the others up.</summary>
     private static HashSet<string> StopsOf(ResolvedFormula resolved, IEnumerable<Finding> findings) =>
-        [
-            .. findings
-                .Where(finding => finding.Severity == Severity.Stop)
-                .Select(finding => $"{finding.Code} {string.Join(' ', finding.Lines.Select(line => resolved.Ingredients[line].Slug))}"),
-        ];
+        [.. findings.Where(finding => finding.Severity == Severity.Stop).Select(finding => Key(resolved, finding))];
 
-    private static (Assessment Assessment, List<Finding> Findings) After(ResolvedFormula resolved, Fix fix, IEnumerable<Finder> asked)
-    {
-        var after = new Assessment(
-            ResolvedFormula.Of(FormulaEdit.ApplyAll(resolved.Formula, fix.Edits), resolved.Catalogue, resolved.Settings)
-        );
-        return (after, [.. asked.SelectMany(finder => finder.Find(after))]);
-    }
+    /// <summary>A finding by what it is about: a line that is left out moves the others up.</summary>
+    private static string Key(ResolvedFormula resolved, Finding finding) =>
+        $"{finding.Code} {string.Join(' ', finding.Lines.Select(line => resolved.Ingredients[line].Slug))}";
 }

@@ -33,10 +33,12 @@ public sealed class MeltModel
     /// <summary>Where each crystal's species begin; one more than there are crystals.</summary>
     private readonly int[] crystals;
     private readonly double totalMoles;
+    private readonly Lazy<double?> clearPoint;
 
     private MeltModel(MeltingSpecies[] species, double[] moles, double totalMoles, double totalMass)
     {
         (this.species, this.moles, this.totalMoles, TotalMass) = (species, moles, totalMoles, totalMass);
+        clearPoint = new Lazy<double?>(FindClearPoint, LazyThreadSafetyMode.PublicationOnly);
         crystals = [.. Enumerable.Range(0, species.Length).Where(at => at == 0 || !Together(species[at - 1], species[at])), species.Length];
     }
 
@@ -128,7 +130,9 @@ public sealed class MeltModel
     /// The temperature in C at which the last crystal melts; null when nothing crystallises. At that point all is liquid and a crystal is
     /// just there: sum n_j / (total a_j) = 1 over its species, which falls with temperature. The highest over the crystals counts.
     /// </summary>
-    public double? ClearPointCelsius()
+    public double? ClearPointCelsius() => clearPoint.Value;
+
+    private double? FindClearPoint()
     {
         double? highest = null;
         for (var crystal = 0; crystal < crystals.Length - 1; crystal++)
@@ -188,13 +192,14 @@ public sealed class MeltModel
     private double LiquidMoles(ReadOnlySpan<double> activity, Span<double> solidMoles)
     {
         var liquid = totalMoles;
+        solidMoles.Clear();
         for (var step = 0; step < MostSteps; step++)
         {
             double excess = totalMoles - liquid,
                 slope = -1;
             for (var crystal = 0; crystal < solidMoles.Length; crystal++)
             {
-                (solidMoles[crystal], var bySolid) = SolidMoles(crystal, activity, liquid);
+                (solidMoles[crystal], var bySolid) = SolidMoles(crystal, activity, liquid, solidMoles[crystal]);
                 excess -= solidMoles[crystal];
                 slope -= bySolid;
             }
@@ -212,9 +217,10 @@ public sealed class MeltModel
 
     /// <summary>
     /// Moles of a crystal in so much liquid, and how they change with it. 1 / sum(n_j / (S + L a_j)) - 1 is concave and rises with S, so
-    /// the steps of Newton climb to its root from 0; of one species it is a straight line.
+    /// the steps of Newton climb to its root from below: from what there was beside more liquid, 0 at first. Of one species it is a
+    /// straight line.
     /// </summary>
-    private (double Solid, double ByLiquid) SolidMoles(int crystal, ReadOnlySpan<double> activity, double liquid)
+    private (double Solid, double ByLiquid) SolidMoles(int crystal, ReadOnlySpan<double> activity, double liquid, double below)
     {
         var (from, to) = (crystals[crystal], crystals[crystal + 1]);
         if (to - from == 1)
@@ -223,7 +229,7 @@ public sealed class MeltModel
             return alone > 0 ? (alone, -activity[from]) : (0, 0);
         }
 
-        double solid = 0;
+        var solid = below;
         for (var step = 0; step < MostSteps; step++)
         {
             double sum = 0,
@@ -242,7 +248,7 @@ public sealed class MeltModel
             if (double.IsInfinity(sum) || double.IsNaN(sum))
                 return (Sum(from, to), -activity[from]);
             if (sum <= 1)
-                return step == 0 ? (0, 0) : (solid, -weighted / squares);
+                return solid <= 0 ? (0, 0) : (solid, -weighted / squares);
             var rise = (sum - 1) * sum / squares;
             solid += rise;
             if (rise <= Near * totalMoles)

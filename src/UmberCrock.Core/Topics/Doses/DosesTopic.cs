@@ -10,10 +10,10 @@ public static class DosesTopic
     internal static Topic Topic { get; } =
         new(
             [
-                new(a => DoseFindings.Find(a.Resolved, a.Placements), CanStop: true),
-                new(a => PhototoxicFindings.Find(a.Resolved), CanStop: true),
-                new(a => AudienceFindings.Find(a.Resolved), CanStop: true),
-                new(a => GroupFindings.Find(a.Resolved), CanStop: true),
+                new(a => DoseFindings.Find(a.Resolved, a.Placements)),
+                new(a => PhototoxicFindings.Find(a.Resolved)),
+                new(a => AudienceFindings.Find(a.Resolved)),
+                new(a => GroupFindings.Find(a.Resolved)),
             ],
             []
         );

@@ -10,8 +10,8 @@ public static class MakingTopic
     internal static Topic Topic { get; } =
         new(
             [
-                new(a => StageFindings.Find(a.Resolved, a.Firmness.Melt.ClearPointCelsius(), a.Firmness.SetPointCelsius())),
-                new(PourFindings.Find),
+                new(a => StageFindings.Find(a.Resolved, a.Firmness.Melt.ClearPointCelsius(), a.Firmness.SetPointCelsius()), ByPhase: true),
+                new(PourFindings.Find, ByPhase: true),
             ],
             []
         );

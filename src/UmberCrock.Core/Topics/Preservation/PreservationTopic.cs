@@ -8,7 +8,7 @@ namespace UmberCrock.Core.Topics.Preservation;
 public static class PreservationTopic
 {
     internal static Topic Topic { get; } =
-        new([new(a => PreservationFindings.Find(a.Resolved, a.Placements), CanStop: true), new(a => WaterFindings.Find(a.Resolved))], []);
+        new([new(a => PreservationFindings.Find(a.Resolved, a.Placements)), new(a => WaterFindings.Find(a.Resolved))], []);
 
     extension(RuleBook rules)
     {

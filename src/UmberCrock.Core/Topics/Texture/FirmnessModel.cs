@@ -10,6 +10,8 @@ public sealed class FirmnessModel
     private readonly bool[] isFat;
     private readonly double[] solidMass;
     private readonly double totalMass;
+    private (double? Celsius, bool IsKnown) thickens;
+    private (double? Celsius, bool IsKnown) sets;
 
     /// <summary>Builds the firmness of a mix from its parts.</summary>
     /// <param name="parts">All ingredients and their masses, powders included, in any unit.</param>
@@ -95,7 +97,12 @@ public sealed class FirmnessModel
     /// undercooling of the crystals that bear it. Null when it pours all the way down to 0 C. A paste whose powders alone keep it from
     /// pouring sets where its first crystal comes.
     /// </summary>
-    public double? SetPointCelsius() => ThickensAtCelsius() is { } celsius ? celsius - UndercoolingAt(celsius) : null;
+    public double? SetPointCelsius()
+    {
+        if (!sets.IsKnown)
+            sets = (ThickensAtCelsius() is { } celsius ? celsius - UndercoolingAt(celsius) : null, true);
+        return sets.Celsius;
+    }
 
     /// <summary>
     /// How far the crystals that are there just below a temperature in C cool below it before they come, C: each by the firmness it
@@ -122,6 +129,13 @@ public sealed class FirmnessModel
     /// temperature, so halving finds it.
     /// </summary>
     public double? ThickensAtCelsius()
+    {
+        if (!thickens.IsKnown)
+            thickens = (FindThickening(), true);
+        return thickens.Celsius;
+    }
+
+    private double? FindThickening()
     {
         var border = Rules.FromOf(Band.Ointment);
         if (PowderFirmness >= border)
