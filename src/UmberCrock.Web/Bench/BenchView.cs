@@ -8,6 +8,7 @@ using UmberCrock.Core.Physics;
 using UmberCrock.Core.Settings;
 using UmberCrock.Core.Topics.Doses;
 using UmberCrock.Core.Topics.Labels;
+using UmberCrock.Core.Topics.Making;
 using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Storage;
 using UmberCrock.Web.Drawing;

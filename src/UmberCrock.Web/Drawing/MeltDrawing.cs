@@ -119,7 +119,7 @@ internal sealed record MeltDrawing
                     {
                         Suits = form.Bears(
                             rules.Texture.BandOf(BandStretches.FirmnessAt(melt, bead.Celsius)),
-                            bead.Celsius.CompareTo((double)Climate.RoomCelsius)
+                            bead.Celsius.CompareTo((double)Core.Formulas.Climate.RoomCelsius)
                         ),
                         InClimate =
                             bead.Celsius >= (double)formula.Climate.LowCelsius && bead.Celsius <= (double)formula.Climate.HighCelsius,
