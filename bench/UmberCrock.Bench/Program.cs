@@ -1,7 +1,8 @@
 using BenchmarkDotNet.Running;
 using UmberCrock.Bench;
 
-// What to measure: "core" the computation, "evaluate" it in a minute, "api ADDRESS" a running application's API, "keys ADDRESS" a key press on its bench,
+// What to measure: "core" the computation, "evaluate" it in a minute, "api ADDRESS" a running application's API,
+// "keys ADDRESS" a key press on its bench,
 // "trials" taking in, swapping, climbing and rebalancing, "catalogue" loading it, "larder ADDRESS" search with a thousand own ingredients,
 // "fill FOLDER COUNT" makes a data folder of so many formulas with 20 revisions each, "shelf ADDRESS COUNT" measures an application on it,
 // "copies ADDRESS" nudges while copies are made, and everything saved.

@@ -170,8 +170,8 @@ public class RebalanceTests
         answer.Ways.ShouldAllBe(way => way.Form != ProductForm.LipBalm, "a bar for the body is not worn on the lips");
     }
 
-    /// <summary>Firmness bends: where some hard fat is all dissolved, a little more of it does nothing, and a search that goes by slopes says
-    /// that it cannot be had. Written first: more of the firm butter makes each of these.</summary>
+    /// <summary>Firmness bends: where some hard fat is all dissolved, a little more of it does nothing, and a search that goes by slopes
+    /// says that it cannot be had. Written first: more of the firm butter makes each of these.</summary>
     [Theory]
     [InlineData(Band.SoftButter, 25, "shea-butter-refined 4", "palm-kernel-oil 13", "cocoa-butter 8", "sunflower-oil-high-oleic")]
     [InlineData(Band.HardBar, 30, "beeswax 18", "mango-butter 9", "shea-butter-refined 6", "sunflower-oil-high-oleic")]
@@ -184,6 +184,35 @@ public class RebalanceTests
         var resolved = ResolvedFormula.Of(formula, Some.Catalogue, EvaluationSettings.Default);
         new RebalanceSearch(resolved, DoseConstraint.Of(resolved, []), FirmnessDemand.Of(resolved, target)).Run(0).Doses.ShouldBeNull();
         IsAllowed(Moved(formula, [], target, Some.Catalogue, EvaluationSettings.Default).Formula, band, celsius).ShouldBeTrue();
+    }
+
+    /// <summary>Written first: no maker gives up the tea tree of a hoof balm to make it harder, not even where that comes nearer.</summary>
+    [Fact]
+    public void What_is_dosed_small_stays_whatever_texture_is_wanted()
+    {
+        var hoof = Some.Lines(
+            ProductForm.Balm,
+            "beeswax 14",
+            "lanolin 19",
+            "tallow 20",
+            "sunflower-oil",
+            "tea-tree-oil 0.5",
+            "tocopherol-mixed 0.3"
+        );
+        foreach (var band in new[] { Band.HardBar, Band.Brittle, Band.Stick, Band.SoftButter })
+        {
+            var answer = Rebalance.Of(hoof, [], new RebalanceTarget(band, 20m, null), Some.Catalogue, EvaluationSettings.Default);
+            foreach (var moved in answer.Ways.Select(way => way.Moved).Append(answer.Moved ?? answer.Nearest!))
+                moved.Formula.Lines.TakeLast(2).ShouldBe(hoof.Lines.TakeLast(2), $"{band}");
+        }
+
+        // Over its own limit it comes down to that and no further.
+        var strong = Some.Lines(ProductForm.Balm, "beeswax 12", "sunflower-oil-high-oleic", "cinnamon-bark-oil 1");
+        var limits = Moved(strong, [], RebalanceTarget.None, Some.Catalogue, EvaluationSettings.Default);
+        var stick = Rebalance.Of(strong, [], new RebalanceTarget(Band.Balm, 20m, null), Some.Catalogue, EvaluationSettings.Default);
+        var dose = (stick.Moved ?? stick.Nearest!).Formula.Lines[2].Percent!.Value;
+        dose.ShouldBe(limits.Formula.Lines[2].Percent!.Value, 0.011m);
+        dose.ShouldBeLessThan(1m);
     }
 
     [Fact]

@@ -68,14 +68,18 @@ public class DrawingTests
     }
 
     [Theory]
-    [InlineData(Place.Inside, false, nameof(DoseMarker.Bead))]
-    [InlineData(Place.Near, false, nameof(DoseMarker.Wedge))]
-    [InlineData(Place.Near, true, nameof(DoseMarker.Ring))]
-    [InlineData(Place.Above, true, nameof(DoseMarker.Wedge))]
-    [InlineData(Place.OverLimit, false, nameof(DoseMarker.Block))]
-    [InlineData(Place.Unknown, false, nameof(DoseMarker.Bead))]
-    public void A_marker_says_where_the_dose_stands(Place place, bool balance, string marker) =>
-        DoseGauge.Of(Line(5m, place) with { Balance = balance }).Marker.ToString().ShouldBe(marker);
+    [InlineData(Place.Inside, 5, false, nameof(DoseMarker.Bead))]
+    [InlineData(Place.Near, 9.9, false, nameof(DoseMarker.Wedge))]
+    [InlineData(Place.Near, 0.1, false, nameof(DoseMarker.Bead))]
+    [InlineData(Place.Near, 9.9, true, nameof(DoseMarker.Ring))]
+    [InlineData(Place.Above, 5, true, nameof(DoseMarker.Wedge))]
+    [InlineData(Place.OverLimit, 5, false, nameof(DoseMarker.Block))]
+    [InlineData(Place.Unknown, 5, false, nameof(DoseMarker.Bead))]
+    public void A_marker_says_where_the_dose_stands(Place place, double percent, bool balance, string marker) =>
+        DoseGauge
+            .Of(Line((decimal)percent, place) with { Balance = balance, MinPercent = 0m, MaxPercent = 10m })
+            .Marker.ToString()
+            .ShouldBe(marker);
 
     [Fact]
     public void A_dose_off_the_track_is_parked_and_its_number_stays_exact()

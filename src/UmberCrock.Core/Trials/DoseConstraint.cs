@@ -28,16 +28,22 @@ internal sealed record DoseConstraint(string Pointer, Message Words, ImmutableAr
     public static ImmutableArray<DoseConstraint> Of(ResolvedFormula resolved, IReadOnlyCollection<int> locked) =>
         [.. Locked(resolved, locked), .. Windows(resolved), .. Substances(resolved), .. Groups(resolved), .. Sunlight(resolved)];
 
+    /// <summary>A bound on one line of a formula, percent.</summary>
+    public static DoseConstraint OfLine(ResolvedFormula resolved, int line, Message words, decimal least, decimal most) =>
+        new($"/formula/lines/{line}", words, On(resolved, [line]), least, most);
+
     private static IEnumerable<DoseConstraint> Locked(ResolvedFormula resolved, IReadOnlyCollection<int> locked) =>
         locked
             .Order()
-            .Select(line => new DoseConstraint(
-                $"/formula/lines/{line}",
-                $"{resolved.Ingredients[line].Name} locked at {Two(resolved.Totals.Percents[line]).Percent}",
-                On(resolved, [line]),
-                resolved.Totals.Percents[line],
-                resolved.Totals.Percents[line]
-            ));
+            .Select(line =>
+                OfLine(
+                    resolved,
+                    line,
+                    $"{resolved.Ingredients[line].Name} locked at {Two(resolved.Totals.Percents[line]).Percent}",
+                    resolved.Totals.Percents[line],
+                    resolved.Totals.Percents[line]
+                )
+            );
 
     private static IEnumerable<DoseConstraint> Windows(ResolvedFormula resolved)
     {

@@ -42,6 +42,12 @@ internal sealed class RebalanceSearch
     /// <summary>A precious oil was chosen for itself: it moves only where the plain ones cannot pay.</summary>
     private const double PreciousCost = 10;
 
+    /// <summary>Doses this near are the same.</summary>
+    private const double Unmoved = 1e-6;
+
+    /// <summary>A dose that comes down is rounded down by no more than this, percent.</summary>
+    private const decimal Weighable = 0.01m;
+
     /// <summary>So many of the other starting points are the most there may be of a line that gives body.</summary>
     private const int MostCorners = 6;
 
@@ -49,7 +55,7 @@ internal sealed class RebalanceSearch
     private const double SmallCost = 50;
 
     private readonly ResolvedFormula resolved;
-    private readonly ImmutableArray<DoseConstraint> constraints;
+    private ImmutableArray<DoseConstraint> constraints;
     private readonly ImmutableArray<FirmnessDemand> demands;
     private readonly LeastChange program;
 
@@ -77,6 +83,7 @@ internal sealed class RebalanceSearch
         double[] now = [.. resolved.Totals.Percents.Select(percent => (double)percent)];
         if (program.Solve(constraints, [], now, 100, Slack.None) is not { } kept)
             return new FoundDoses(null, Conflict(now, [], 100), Nearest(program.Solve(constraints, [], now, 100, Slack.All), _ => true));
+        constraints = [.. constraints, .. SmallDoses(kept)];
         var best = Walk(kept);
         foreach (var start in best.IsThere ? [] : OtherStarts().Take(elsewhere))
         {
@@ -90,6 +97,26 @@ internal sealed class RebalanceSearch
         return WeighableDoses.Near(best.Doses, resolved.Totals.Percents, IsKept) is { } weighable
             ? new FoundDoses(weighable, [], null)
             : new FoundDoses(null, [.. best.Near.Select(Unweighable)], Nearest(best.Doses, KeepsBounds));
+    }
+
+    /// <summary>What is dosed small came down as far as its own limits ask, and stays there, whatever texture is wanted.</summary>
+    private IEnumerable<DoseConstraint> SmallDoses(double[] kept)
+    {
+        var now = resolved.Totals.Percents;
+        for (var line = 0; line < kept.Length; line++)
+        {
+            if (!resolved.Rules.Rebalance.IsSmall(resolved.Ingredients[line]) || resolved.Formula.Lines[line].IsBalance)
+                continue;
+            var stays = Math.Abs(kept[line] - (double)now[line]) < Unmoved;
+            var most = stays ? now[line] : (decimal)kept[line];
+            yield return DoseConstraint.OfLine(
+                resolved,
+                line,
+                $"{resolved.Ingredients[line].Name} {Decimals.Two(most).Percent}, dosed for its own sake",
+                stays ? most : Math.Max(0m, most - Weighable),
+                most
+            );
+        }
     }
 
     private static DocumentProblem Unweighable(LinearDemand demand) =>

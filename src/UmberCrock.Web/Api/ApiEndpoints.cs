@@ -43,8 +43,8 @@ internal static class ApiEndpoints
         Asked(
                 api.MapPost("/intake", IntakeAsync),
                 "Reads a recipe as people write it.",
-                "Body: {\"text\", \"dropsPerMillilitre\", \"claimedTotalGrams\", \"spoons\": \"us\" | \"metric\", \"form\", \"audience\", \"zone\", \"sunUse\"}, all "
-                    + "but the text optional; at most 1 MiB. Answer: /schemas/intake.schema.json."
+                "Body: {\"text\", \"dropsPerMillilitre\", \"claimedTotalGrams\", \"spoons\": \"us\" | \"metric\", \"form\", \"audience\", "
+                    + "\"zone\", \"sunUse\"}, all but the text optional; at most 1 MiB. Answer: /schemas/intake.schema.json."
             )
             .Produces<JsonElement>();
         MapTrials(api);

@@ -67,9 +67,9 @@ internal sealed record MakeView(
         {
             Offers =
             [
-                .. answer.Nearest is { Edits.Length: > 0 } nearest ? [Offer("the nearest there is", nearest)] : Array.Empty<MakeOffer>(),
+                .. answer.Nearest is { Edits.Length: > 0 } nearest ? [Offer("The nearest there is", nearest)] : Array.Empty<MakeOffer>(),
                 .. answer.Ways.Select(way =>
-                    Offer($"as a {catalogue.Rules.Forms.Of(way.Form).Label.ToLowerInvariant()} it can be had", way.Moved)
+                    Offer($"As a {catalogue.Rules.Forms.Of(way.Form).Label.ToLowerInvariant()} it can be had", way.Moved)
                 ),
             ],
         };

@@ -23,7 +23,7 @@ public class IntakeRoundTripTests
             .Select(group => group.First()),
     ];
 
-    /// <summary>Masses in grams: SI; the ounce and the pound of 1959 (NIST Handbook 44). Volumes in millilitres: NIST Handbook 44.</summary>
+    /// <summary>Masses in grams: SI, and NIST Handbook 44 for ounce and pound. Volumes in millilitres: NIST Handbook 44.</summary>
     private static readonly (string[] Written, double Factor, bool Volume)[] Units =
     [
         (["g", "gr", "grams", "gram", "G"], 1, false),

@@ -106,13 +106,17 @@ internal static class StageFindings
             stage == Stage.Warm && resolved.Rules.Stages.Evaporating.Holds(ingredient) ? Severity.Note : Severity.Caution,
             $"Too hot for {ingredient.Name}",
             $"It goes in below {Celsius(ingredient.AddBelowCelsius!.Value, "0")}; its stage is at about {Celsius(celsius, "0")}."
-                + $"{(resolved.Rules.Stages.FlashPoints.Celsius.TryGetValue(ingredient.Slug, out var flash) ? (Message)$" Its vapour catches "
-                    + $"a flame from {Celsius(flash, "0")}: no flame near." : "")}",
+                + $"{Flash(resolved, ingredient)}",
             "Heat drives it off or breaks it down before the product is made.",
             ingredient.AddBelowCelsius.Source,
             lines,
             [FixBuilder.MoveTo(resolved, lines, Stage.Cool, "Move to cool phase")]
         );
+
+    private static Message Flash(ResolvedFormula resolved, Ingredient ingredient) =>
+        resolved.Rules.Stages.FlashPoints.Celsius.TryGetValue(ingredient.Slug, out var flash)
+            ? $" Its vapour catches a flame from {Celsius(flash, "0")}: no flame near."
+            : "";
 
     private static Finding? Botanical(ResolvedFormula resolved)
     {

@@ -126,8 +126,8 @@ internal static class StabilityNotes
             ? null
             : new StabilityNote(
                 "may-bloom",
-                $"{FindingWords.Names(resolved, lines)} can bloom: a grey-white film after warm days or slow cooling. It is fat, not mould: "
-                    + $"it wipes off and melts away. Look at one that was warm by day and cool by night.",
+                $"{FindingWords.Names(resolved, lines)} can bloom: a grey-white film after warm days or slow cooling. It is fat, "
+                    + $"not mould: it wipes off and melts away. Look at one that was warm by day and cool by night.",
                 $"{Two(percent).Percent} of it; its crystals change to a firmer kind in store."
             );
     }
