@@ -102,6 +102,35 @@ public sealed class TrialStoryTests : IDisposable
     }
 
     [Fact]
+    public void A_texture_that_cannot_be_had_is_offered_as_another_form_and_undone()
+    {
+        page.Open(new Uri(server.Address, "/?find=hoof"));
+        page.Until(() => page.Focused.Text.Contains("hoof", StringComparison.OrdinalIgnoreCase), "the shelf");
+        page.Press(Keys.Enter);
+        page.Until(() => page.Focused.GetAttribute("id") == "line-0", "the bench");
+        page.Press("m");
+        page.Until(() => page.All("#make-sheet[open]").Count == 1, "the sheet");
+        page.Run<object>(
+            """
+            const form = document.getElementById('make-form').elements;
+            form.what.value = 'band';
+            form.band.value = 'hard-bar';
+            form.what.dispatchEvent(new Event('change', { bubbles: true }));
+            return 1;
+            """
+        );
+        page.Until(() => page.All("#make-answer .offer").Count == 3, "the nearest there is, and two other forms");
+        page.Text("#make-answer").ShouldContain("This cannot be had together");
+        page.All("#make-answer .offer")[1].Text.ShouldContain("As a massage bar it can be had");
+        page.Run<object>("document.querySelectorAll('#make-answer .offer button')[1].focus(); return 1;");
+        page.Press(Keys.Enter);
+        page.Until(() => page["#f-form"].GetAttribute("value") == "massage-bar", "taken");
+        page.Press("z");
+        page.Until(() => page["#f-form"].GetAttribute("value") == "balm", "undone");
+        page.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
     public void A_ladder_is_shown_kept_and_a_rung_becomes_the_next_revision_that_stands_beside_the_last()
     {
         OpenBench();

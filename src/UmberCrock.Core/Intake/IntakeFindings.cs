@@ -10,9 +10,6 @@ namespace UmberCrock.Core.Intake;
 /// <summary>What there is to doubt in a recipe that was read.</summary>
 internal static class IntakeFindings
 {
-    /// <summary>A dose this many times its window's top is looked at for a slipped point; less is a bold dose.</summary>
-    private const decimal Bold = 3m;
-
     private const decimal Tenfold = 10m;
 
     private const int MostSlips = 2;
@@ -121,9 +118,10 @@ internal static class IntakeFindings
         }
 
         var least = window.MinPercent ?? 0m;
+        var times = resolved.Rules.Intake.SlippedTimes;
         var other =
-            percent > Bold * most ? grams / Tenfold
-            : percent < least / Bold ? grams * Tenfold
+            percent > times * most ? grams / Tenfold
+            : percent < least / times ? grams * Tenfold
             : grams;
         var share = 100m * other / (total - grams + other);
         if (other == grams || share < least || share > most)

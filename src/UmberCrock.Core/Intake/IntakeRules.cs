@@ -190,6 +190,10 @@ public sealed record IntakeRules : IRules<IntakeRules>
     /// <summary>Share of the claimed total within which the sum agrees with it.</summary>
     public required decimal ClaimWithin { get; init; }
 
+    /// <summary>A dose this many times over its window's top, or under its bottom, is looked at for a slipped point; less is a bold
+    /// dose.</summary>
+    public required decimal SlippedTimes { get; init; }
+
     /// <summary>Drops in a millilitre from a thick dropper.</summary>
     public required decimal FewestDrops { get; init; }
 

@@ -90,12 +90,12 @@ internal static partial class LinePieces
     private static ImmutableArray<string> Shares(string line, IntakeRules rules, Func<string, bool> isName)
     {
         var ratio = Ratio().Match(line);
-        var equal = rules.EqualParts.Select(words => line.IndexOf(words, StringComparison.OrdinalIgnoreCase)).Where(at => at >= 0).ToList();
-        if (!ratio.Success && equal.Count == 0)
+        var equal = rules.EqualParts.FirstOrDefault(words => line.Contains(words, StringComparison.OrdinalIgnoreCase));
+        if (!ratio.Success && equal is null)
             return [];
         var rest = ratio.Success
             ? line[(ratio.Index + ratio.Length)..]
-            : line[(equal[0] + rules.EqualParts.First(words => line.Contains(words, StringComparison.OrdinalIgnoreCase)).Length)..];
+            : line[(line.IndexOf(equal!, StringComparison.OrdinalIgnoreCase) + equal!.Length)..];
         string[] names = [.. Between().Split(rest).Select(name => name.Trim(' ', '.', '(', ')')).Where(name => name.Length > 0)];
         if (names.Length < 2 || !names.All(isName))
             return [];

@@ -24,6 +24,7 @@ internal static partial class ToldStages
     public static Dictionary<int, Stage> Of(LineReading reading, MethodWords words)
     {
         var told = new Dictionary<int, Stage>();
+        var named = Enumerable.Range(0, reading.Lines.Count).Select(line => WordsOf(reading.Lines[line], words)).ToList();
         Stage? before = null;
         foreach (var sentence in reading.Told.SelectMany(text => Ends().Split(text)))
         {
@@ -31,16 +32,15 @@ internal static partial class ToldStages
             var cues = Cues(folded, words);
             if (words.Acts.Any(act => folded.Contains($" {act} ", StringComparison.Ordinal)))
             {
-                var named = Kept(folded, words);
-                for (var line = 0; line < reading.Lines.Count; line++)
+                var kept = Kept(folded, words);
+                for (var line = 0; line < named.Count; line++)
                 {
                     if (
-                        reading.Lines[line].Ingredient is { } ingredient
-                        && !IsOfItsOwn(ingredient)
-                        && PlaceOf(named, reading.Lines[line].Name, ingredient, words) is { } at
+                        !told.ContainsKey(line)
+                        && PlaceOf(kept, named[line]) is { } at
                         && (cues.FindLast(cue => cue.At <= at)?.Stage ?? before ?? cues.FirstOrDefault()?.Stage) is { } stage
                     )
-                        told.TryAdd(line, stage);
+                        told.Add(line, stage);
                 }
             }
 
@@ -125,19 +125,31 @@ internal static partial class ToldStages
         return null;
     }
 
-    /// <summary>Where a sentence names an ingredient; null where it does not.</summary>
-    private static int? PlaceOf(string folded, string name, Ingredient ingredient, MethodWords words)
+    /// <summary>Words, each between spaces, by which a method may name a line; none for what has a phase of its own.</summary>
+    private static string[] WordsOf(ReadLine line, MethodWords words) =>
+        line.Ingredient is not { } ingredient || IsOfItsOwn(ingredient)
+            ? []
+            :
+            [
+                .. IngredientSearch
+                    .Fold(line.Name)
+                    .Split(' ', StringSplitOptions.RemoveEmptyEntries)
+                    .Where(word => word.Length > 2 && !words.Common.Contains(word))
+                    .Concat(words.Every.Where(every => every.Classes.Contains(ingredient.Class)).SelectMany(every => every.Words))
+                    .Select(word => $" {word} "),
+            ];
+
+    /// <summary>Where a sentence names one of some words first; null where it does not.</summary>
+    private static int? PlaceOf(string folded, string[] words)
     {
-        var own = IngredientSearch
-            .Fold(name)
-            .Split(' ', StringSplitOptions.RemoveEmptyEntries)
-            .Where(word => word.Length > 2 && !words.Common.Contains(word));
-        var every = words.Every.Where(every => every.Classes.Contains(ingredient.Class)).SelectMany(every => every.Words);
-        return own.Concat(every)
-            .Select(word => folded.IndexOf($" {word} ", StringComparison.Ordinal))
-            .Where(at => at >= 0)
-            .Select(at => (int?)at)
-            .Min();
+        int? first = null;
+        foreach (var word in words)
+        {
+            if (folded.IndexOf(word, StringComparison.Ordinal) is >= 0 and var at && !(at >= first))
+                first = at;
+        }
+
+        return first;
     }
 
     private static string Folded(string text) =>

@@ -54,6 +54,9 @@ internal sealed class RebalanceSearch
     /// <summary>What is dosed small for its own sake moves only where nothing else helps.</summary>
     private const double SmallCost = 50;
 
+    /// <summary>And no more than so many are taken at random.</summary>
+    private const int MostScattered = 10;
+
     private readonly ResolvedFormula resolved;
     private ImmutableArray<DoseConstraint> constraints;
     private readonly ImmutableArray<FirmnessDemand> demands;
@@ -155,7 +158,7 @@ internal sealed class RebalanceSearch
             .Select(most => Enumerable.Range(0, lines).Select(line => line == most ? 100m : 0m).ToImmutableArray());
         var random = new Random(lines);
         var scattered = Enumerable
-            .Range(0, int.MaxValue)
+            .Range(0, MostScattered)
             .Select(_ => Enumerable.Range(0, lines).Select(_ => (decimal)(random.NextDouble() * 100)).ToImmutableArray());
         ImmutableArray<double> even = [.. Enumerable.Repeat(1.0, lines)];
         return corners

@@ -129,6 +129,13 @@ internal static partial class RuleBorders
             ),
             new("intake/method/coolToCelsius", Side.Above, Balm, _ => 45, a => StageTold(a, 45) != Stage.Cool) { Step = 1 },
             new("intake/method/warmToCelsius", Side.Above, Balm, _ => 62, a => StageTold(a, 62) != Stage.Warm) { Step = 1 },
+            new(
+                "intake/slippedTimes",
+                Side.Above,
+                Balm,
+                a => (double)(Slipped(a).Lines[2].Percent!.Value / MostTocopherol(a)),
+                a => Slipped(a).Findings.Any(finding => finding.Code == FindingCodes.IntakeTenfold)
+            ),
             new("intake/nameScore", Side.From, Balm, _ => 1, a => Read(a, "jojoba oil").Lines.Length == 1),
             new(
                 "intake/claimWithin",
