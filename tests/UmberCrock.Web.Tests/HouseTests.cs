@@ -8,6 +8,17 @@ public sealed class HouseTests
     [Fact]
     public void A_line_of_code_has_at_most_140_letters() => SourceTree.Files("*.cs").SelectMany(file => Wide(file, 140)).ShouldBeEmpty();
 
+    [Theory]
+    [InlineData("*.cshtml")]
+    [InlineData("*.css")]
+    [InlineData("*.js")]
+    public void A_line_of_a_page_a_style_or_a_script_has_at_most_160_letters(string pattern)
+    {
+        var files = SourceTree.Files(pattern).Where(file => !file.Contains("wwwroot/lib", StringComparison.Ordinal)).ToList();
+        files.ShouldNotBeEmpty();
+        files.SelectMany(file => Wide(file, 160)).ShouldBeEmpty();
+    }
+
     /// <summary>Lines with more letters. Text between three quotation marks is data and stands as it is.</summary>
     private static IEnumerable<string> Wide(string file, int most)
     {
