@@ -12,7 +12,7 @@ namespace UmberCrock.Core.Intake;
 /// </summary>
 internal sealed partial class HiddenNames
 {
-    private const string Stand = "zq";
+    private const string Stand = "zqxhidden";
     private static readonly ConditionalWeakTable<Catalogue, HiddenNames> Made = [];
     private readonly ImmutableArray<string> names;
 
@@ -62,6 +62,6 @@ internal sealed partial class HiddenNames
                     : match.Value
             );
 
-    [GeneratedRegex(@"\bzq(?<at>[0-9]{1,4})\b", RegexOptions.NonBacktracking | RegexOptions.ExplicitCapture)]
+    [GeneratedRegex(@"\bzqxhidden(?<at>[0-9]{1,4})\b", RegexOptions.NonBacktracking | RegexOptions.ExplicitCapture)]
     private static partial Regex Stands();
 }

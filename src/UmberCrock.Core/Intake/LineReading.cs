@@ -131,7 +131,13 @@ internal sealed class LineReading
             return;
         }
 
-        Asides.Add(new IntakeAside(number, text, OtherOf(line, folded, amounts.Count > 0 || instruction)));
+        Asides.Add(
+            new IntakeAside(
+                number,
+                text,
+                OtherOf(text.Length > LongestLine ? text[..LongestLine] : text, folded, amounts.Count > 0 || instruction)
+            )
+        );
     }
 
     /// <summary>"Shea butter (unrefined)": what stands in brackets may tell which of several it is.</summary>

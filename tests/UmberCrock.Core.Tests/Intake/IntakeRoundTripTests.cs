@@ -111,6 +111,21 @@ public class IntakeRoundTripTests
         wrong.Count.ShouldBe(0, string.Join('\n', wrong.Take(20)));
     }
 
+    /// <summary>What stands for a name while a line is taken apart is never shown: a title keeps its words.</summary>
+    [Fact]
+    public void A_title_that_holds_a_name_with_a_number_keeps_it()
+    {
+        var read = IntakeReader.Read(
+            "Scrub with polysorbate 80 for the boathouse\n20 g polysorbate 80\n80 g olive oil",
+            Some.Catalogue,
+            EvaluationSettings.Default,
+            new IntakeOptions()
+        );
+        read.Formula.Name.ShouldBe("Scrub with polysorbate 80 for the boathouse");
+        read.Lines.Select(line => line.Ingredient).ShouldBe(["polysorbate-80", "olive-oil"]);
+        read.Lines[0].Text.ShouldBe("20 g polysorbate 80");
+    }
+
     private static bool Near(double read, double written) => Math.Abs(read - written) <= Math.Max(1e-4, 1e-4 * written);
 
     private static (string Text, List<(string Slug, double Grams)> Lines) Written(Random random)
