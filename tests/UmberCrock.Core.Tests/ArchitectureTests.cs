@@ -9,7 +9,7 @@ public class ArchitectureTests
     private const string Root = "UmberCrock.Core.";
 
     /// <summary>Libraries of general use that do no input or output of their own: tables in text, parsers.</summary>
-    private static readonly string[] GeneralLibraries = ["CsvHelper", "Google.OrTools", "Superpower"];
+    private static readonly string[] GeneralLibraries = ["CsvHelper", "Google.OrTools", "MathNet.Numerics", "Superpower"];
 
     /// <summary>The folders from the ground up, a floor a line.</summary>
     private static readonly string[] Folders =
@@ -25,6 +25,7 @@ public class ArchitectureTests
         "Topics.Preservation",
         "Topics.FreeFrom",
         "Topics.Texture",
+        "Topics.Cooling",
         "Topics.Emulsions",
         "Topics.Making",
         "Topics.Suspension",

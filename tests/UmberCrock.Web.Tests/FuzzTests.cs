@@ -77,7 +77,7 @@ public sealed class FuzzTests : IDisposable
             + "\"ingredient\":\"beeswax\",\"name\":\"n\",\"stage\":\"cool\"}",
     ];
 
-    private static readonly string[] Api = ["evaluate", "edit", "intake", "weigh-sheet", "ladder", "swap", "rebalance", "label"];
+    private static readonly string[] Api = ["evaluate", "edit", "intake", "weigh-sheet", "ladder", "swap", "rebalance", "label", "cooling"];
     private static readonly string[] Bench =
     [
         "Edit",

@@ -91,7 +91,7 @@ public static class Evaluator
             Melt = assessment.Melt,
             Feel = assessment.Feel,
             Keeping = assessment.Keeping,
-            Density = new DensityReport(DensityOf(resolved)),
+            Density = new DensityReport(resolved.GramsPerMillilitre),
             Emulsion = assessment.Emulsion,
             Settling = assessment.Settling,
             Label = new LabelReport(IngredientList.Eu(resolved), IngredientList.Us(resolved)),
@@ -127,19 +127,5 @@ public static class Evaluator
             placement.Place,
             [.. new[] { placement.Window?.Source, placement.Limit?.Source }.OfType<string>().Distinct()]
         );
-    }
-
-    /// <summary>Density of the blend, g/mL = total / sum(w_i / rho_i): volumes add. Null when a density is not known or there is
-    /// nothing.</summary>
-    internal static double? DensityOf(ResolvedFormula resolved)
-    {
-        if (resolved.Totals.Total == 0m || resolved.Ingredients.Any(ingredient => ingredient.Density is null))
-            return null;
-        var volume = resolved
-            .Parts.Where(part => part.Mass > 0m)
-            .OrderBy(part => part.Ingredient.Slug, StringComparer.Ordinal)
-            .ThenBy(part => part.Mass)
-            .Sum(part => (double)part.Mass / part.Ingredient.Density!.Value);
-        return (double)resolved.Totals.Total / volume;
     }
 }

@@ -73,6 +73,14 @@ public sealed class ResolvedFormula
     /// <summary>Every ingredient once, by slug, with what all its lines hold: sums over them do not depend on the order of lines.</summary>
     public ImmutableArray<MeltPart> PartsInOrder => field.IsDefault ? field = MergeParts() : field;
 
+    /// <summary>Density of the blend, g/mL = total / sum(w_i / rho_i): volumes add. Null when a density is not known or there is
+    /// nothing.</summary>
+    public double? GramsPerMillilitre =>
+        Totals.Total == 0m || Ingredients.Any(ingredient => ingredient.Density is null)
+            ? null
+            : (double)Totals.Total
+                / PartsInOrder.Where(part => part.Mass > 0m).Sum(part => (double)part.Mass / part.Ingredient.Density!.Value);
+
     /// <summary>Looks up the ingredient of every line of a formula.</summary>
     /// <param name="formula">The formula, as its document states it.</param>
     /// <param name="catalogue">The ingredients and rules it is held against.</param>
@@ -93,6 +101,9 @@ public sealed class ResolvedFormula
             ? new ResolvedFormula(formula, catalogue, settings, [.. formula.Lines.Select(line => catalogue.Find(line.Ingredient)!)])
             : throw new DocumentException(unknown);
     }
+
+    /// <summary>When a line goes in: the stage of its phase.</summary>
+    public Stage StageOf(int line) => Formula.Phases.First(phase => phase.Id == Formula.Lines[line].Phase).Stage;
 
     /// <summary>Indices of the lines of an ingredient, ascending.</summary>
     public ImmutableArray<int> LinesOf(string slug) => LinesWhere(ingredient => ingredient.Slug == slug);

@@ -99,24 +99,45 @@ public sealed class MeltModel
     /// <param name="solidMass">Receives the solid mass of each species, in the unit of the parts.</param>
     public double SolidMass(double celsius, Span<double> solidMass)
     {
+        SolidMoles(celsius, [], solidMass);
+        double sum = 0;
+        for (var j = 0; j < species.Length; j++)
+            sum += solidMass[j] *= species[j].GramsPerMole;
+        return sum;
+    }
+
+    /// <summary>
+    /// Heat that the crystals have given off which are there at a temperature in C, kJ for a gram of each unit of mass of the parts; each
+    /// crystal comes as late as it cools below the temperature at which it could.
+    /// </summary>
+    /// <param name="celsius">Temperature, Celsius.</param>
+    /// <param name="undercooling">How late each species comes, C; as long as <see cref="Species"/>, or empty for none.</param>
+    internal double CrystalHeat(double celsius, ReadOnlySpan<double> undercooling)
+    {
+        Span<double> solidMoles = stackalloc double[species.Length];
+        SolidMoles(celsius, undercooling, solidMoles);
+        double sum = 0;
+        for (var j = 0; j < species.Length; j++)
+            sum += solidMoles[j] * species[j].FusionKilojoulesPerMole;
+        return sum;
+    }
+
+    private void SolidMoles(double celsius, ReadOnlySpan<double> undercooling, Span<double> solid)
+    {
         Span<double> activity = stackalloc double[species.Length];
         for (var j = 0; j < species.Length; j++)
-            activity[j] = Activity(celsius, species[j]);
+            activity[j] = Activity(celsius + (undercooling.IsEmpty ? 0 : undercooling[j]), species[j]);
 
         Span<double> solidMoles = stackalloc double[crystals.Length - 1];
         var liquid = LiquidMoles(activity, solidMoles);
-        double sum = 0;
         for (var crystal = 0; crystal < solidMoles.Length; crystal++)
         {
             for (var j = crystals[crystal]; j < crystals[crystal + 1]; j++)
             {
                 var all = solidMoles[crystal] + (liquid * activity[j]);
-                solidMass[j] = all > 0 ? moles[j] * solidMoles[crystal] / all * species[j].GramsPerMole : 0;
-                sum += solidMass[j];
+                solid[j] = all > 0 ? moles[j] * solidMoles[crystal] / all : 0;
             }
         }
-
-        return sum;
     }
 
     /// <summary>Solid percent of the oil phase at a temperature in C; 0 for an empty phase.</summary>

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Documents;
-using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
@@ -80,7 +79,7 @@ public sealed record WeighSheet(decimal BatchGrams, ImmutableArray<WeighLine> Li
         var step = request.ScaleResolutionGrams;
         var steps = request.BatchGrams is { } grams
             ? decimal.Round(grams / step, MidpointRounding.AwayFromZero)
-            : decimal.Ceiling(Filling(request, Evaluator.DensityOf(resolved)) / step);
+            : decimal.Ceiling(Filling(request, resolved.GramsPerMillilitre) / step);
         var batch = steps * step;
         decimal[] targets = [.. resolved.Totals.Percents.Select(percent => batch * percent / resolved.Totals.Total)];
         var shown = Apportion(targets, step, (long)steps);

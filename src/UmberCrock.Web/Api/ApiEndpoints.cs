@@ -48,6 +48,7 @@ internal static class ApiEndpoints
             )
             .Produces<JsonElement>();
         MapTrials(api);
+        api.MapMaking();
         Asked(
                 api.MapPost("/label", LabelAsync),
                 "A label as SVG, a sheet of them as PDF, or its texts as CSV or JSON, by the Accept header.",
@@ -117,7 +118,7 @@ internal static class ApiEndpoints
     }
 
     /// <summary>What everything has in common that is asked with a JSON body.</summary>
-    private static RouteHandlerBuilder Asked(RouteHandlerBuilder route, string summary, string body) =>
+    internal static RouteHandlerBuilder Asked(RouteHandlerBuilder route, string summary, string body) =>
         route
             .WithSummary(summary)
             .WithDescription(body)
@@ -294,5 +295,5 @@ internal static class ApiEndpoints
             ? Results.Stream(schema, "application/schema+json")
             : ProblemWriter.Write(404, $"There is no schema \"{name}\".", []);
 
-    private static IResult Answer<T>(T value) => Results.Json(value, ContractJson.Options);
+    internal static IResult Answer<T>(T value) => Results.Json(value, ContractJson.Options);
 }

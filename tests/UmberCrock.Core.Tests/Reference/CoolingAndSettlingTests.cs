@@ -83,18 +83,18 @@ public class CoolingAndSettlingTests
     [Fact]
     public void A_pan_cools_as_in_the_textbook()
     {
-        (NewtonCooling.Through(20, 94, 86, 2).MinutesBetween(71, 69) * 60).ShouldBe(42, 0.5);
-        NewtonCooling.Through(20, 80, 50, 5).MinutesBetween(60, 30).ShouldBe(10, 0.05);
+        (Oil.Minutes(RateThrough(20, 94, 86, 2), 20, 71, 69) * 60).ShouldBe(42, 0.5);
+        Oil.Minutes(RateThrough(20, 80, 50, 5), 20, 60, 30).ShouldBe(10, 0.05);
     }
 
     /// <summary>Stewart, Calculus: soda from 72 to 61 F in 30 min at 44 F; k 0.01663; 54.3 F after an hour; 50 F after 92.6 min.</summary>
     [Fact]
     public void Soda_cools_as_in_the_textbook()
     {
-        var soda = NewtonCooling.Through(44, 72, 61, 30);
-        soda.PerMinute.ShouldBe(0.01663, 0.00001);
-        soda.After(72, 60).ShouldBe(54.3, 0.05);
-        soda.MinutesBetween(72, 50).ShouldBe(92.6, 0.1);
+        var soda = RateThrough(44, 72, 61, 30);
+        (soda / Oil.Least).ShouldBe(0.01663, 0.00001);
+        Oil.After(soda, 44, 72, 60).ShouldBe(54.3, 0.05);
+        Oil.Minutes(soda, 44, 72, 50).ShouldBe(92.6, 0.1);
     }
 
     /// <summary>Zill, Differential Equations: a cake from 300 to 200 F in 3 min at 70 F; 75 F after 20.1, 71 F after 28.6 min; the room's
@@ -102,13 +102,19 @@ public class CoolingAndSettlingTests
     [Fact]
     public void A_cake_cools_as_in_the_textbook()
     {
-        var cake = NewtonCooling.Through(70, 300, 200, 3);
-        cake.PerMinute.ShouldBe(0.19018, 0.00001);
-        cake.MinutesBetween(300, 75).ShouldBe(20.1, 0.05);
-        cake.MinutesBetween(300, 71).ShouldBe(28.6, 0.05);
-        cake.MinutesBetween(300, 70).ShouldBe(double.PositiveInfinity);
-        cake.MinutesBetween(300, 60).ShouldBe(double.PositiveInfinity);
+        var cake = RateThrough(70, 300, 200, 3);
+        (cake / Oil.Least).ShouldBe(0.19018, 0.00001);
+        Oil.Minutes(cake, 70, 300, 75).ShouldBe(20.1, 0.05);
+        Oil.Minutes(cake, 70, 300, 71).ShouldBe(28.6, 0.05);
+        Oil.Minutes(cake, 70, 300, 70).ShouldBe(double.PositiveInfinity);
+        Oil.Minutes(cake, 70, 300, 60).ShouldBe(double.PositiveInfinity);
     }
+
+    /// <summary>An oil in which nothing crystallises.</summary>
+    private static CoolingCurve Oil { get; } = new(new HeatContent(Some.Mix(("fractionated-coconut-oil", 100m)), 100, 2.1, null), 0);
+
+    private static double RateThrough(double outside, double first, double later, double minutes) =>
+        Oil.Minutes(1, outside, first, later) / minutes;
 
     private static double Viscosity((string Slug, decimal Mass) part, double celsius) =>
         new LiquidViscosity([new MeltPart(Some.Catalogue.Find(part.Slug)!, part.Mass)], Some.Catalogue.Find("olive-oil")!).At(celsius);

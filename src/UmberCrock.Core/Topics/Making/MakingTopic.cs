@@ -27,4 +27,10 @@ public static class MakingTopic
         /// <summary>What happens when phases meet.</summary>
         internal PouringRules Pouring => rules.Of<PouringRules>();
     }
+
+    extension(Assessment a)
+    {
+        /// <summary>Where what bears no heat goes in; null when nothing does.</summary>
+        internal AddWindow? AddWindow => a.Once(static a => AddWindow.Of(a));
+    }
 }

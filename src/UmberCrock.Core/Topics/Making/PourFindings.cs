@@ -38,15 +38,12 @@ internal static class PourFindings
             ? []
             : new[] { Closed(a, set), Seizes(a, set) }.OfType<Finding>();
 
-    private static Stage StageOf(ResolvedFormula resolved, int line) =>
-        resolved.Formula.Phases.First(phase => phase.Id == resolved.Formula.Lines[line].Phase).Stage;
-
     /// <summary>What goes in after the melt and bears less than the set point.</summary>
     private static ImmutableArray<int> TooLate(ResolvedFormula resolved, double set) =>
         [
             .. resolved
                 .LinesWhere(ingredient => ingredient.AddBelowCelsius?.Value < set)
-                .Where(line => resolved.Totals.Percents[line] > 0m && StageOf(resolved, line) is Stage.Cool or Stage.Warm),
+                .Where(line => resolved.Totals.Percents[line] > 0m && resolved.StageOf(line) is Stage.Cool or Stage.Warm),
         ];
 
     private static Finding? Closed(Assessment a, double set)
@@ -155,7 +152,7 @@ internal static class PourFindings
         [
             .. Enumerable
                 .Range(0, resolved.Ingredients.Length)
-                .Where(line => resolved.Totals.Percents[line] > 0m && stages.Contains(StageOf(resolved, line))),
+                .Where(line => resolved.Totals.Percents[line] > 0m && stages.Contains(resolved.StageOf(line))),
         ];
 
     private static IEnumerable<Fix> Warm(ResolvedFormula resolved, ImmutableArray<int> lines)

@@ -60,14 +60,11 @@ internal static class StageFindings
 {
     public static IEnumerable<Finding> Find(ResolvedFormula resolved, double? clearPointCelsius, double? setPointCelsius)
     {
-        var stages = resolved.Formula.Phases.ToDictionary(phase => phase.Id, phase => phase.Stage, StringComparer.Ordinal);
         foreach (
             var group in Enumerable
                 .Range(0, resolved.Ingredients.Length)
                 .Where(line => resolved.Totals.Percents[line] > 0m)
-                .Select(line =>
-                    (Line: line, Heat: HeatOf(resolved, stages[resolved.Formula.Lines[line].Phase], clearPointCelsius, setPointCelsius))
-                )
+                .Select(line => (Line: line, Heat: HeatOf(resolved, resolved.StageOf(line), clearPointCelsius, setPointCelsius)))
                 .Where(entry => resolved.Ingredients[entry.Line].AddBelowCelsius?.Value < entry.Heat)
                 .GroupBy(entry => resolved.Ingredients[entry.Line])
         )
@@ -78,7 +75,7 @@ internal static class StageFindings
                 group.Key,
                 [.. group.Select(entry => entry.Line)],
                 hottest.Heat!.Value,
-                stages[resolved.Formula.Lines[hottest.Line].Phase]
+                resolved.StageOf(hottest.Line)
             );
         }
 
@@ -87,7 +84,7 @@ internal static class StageFindings
     }
 
     /// <summary>How hot a stage is, C; null for those that are as cool as their additions need.</summary>
-    private static double? HeatOf(ResolvedFormula resolved, Stage stage, double? clearPointCelsius, double? setPointCelsius) =>
+    internal static double? HeatOf(ResolvedFormula resolved, Stage stage, double? clearPointCelsius, double? setPointCelsius) =>
         resolved.Rules.Stages.Stages.FirstOrDefault(candidate => candidate.Stage == stage) is not { } heat ? null
         : stage == Stage.Melt ? Math.Max(heat.Celsius, clearPointCelsius ?? 0)
         : stage == Stage.Warm && setPointCelsius is { } set ? set + resolved.Rules.Stages.WarmAboveSetCelsius

@@ -19,7 +19,7 @@ internal static class SettlingExplanation
             [
                 "v = 2/9 (ρ powder − ρ oil) g r² / μ",
                 (Message)$"in a crowd: v × (1 − φ)^{4.65m}",
-                "fall = Σ v(T) × the minutes that Newton’s cooling takes over each degree",
+                "fall = Σ v(T) × the minutes that cooling takes over each degree, with what its crystals give off",
             ],
             $"Stokes’ law, slowed by the crowd (Richardson and Zaki 1954) and by oil that thickens as it cools (Arrhenius "
                 + $"between the published viscosities). Source: {rules.Source}.",
@@ -39,8 +39,8 @@ internal static class SettlingExplanation
                     rules.Confidence
                 ),
                 new ExplainedValue(
-                    "Cooling in the mould",
-                    (Message)$"{rules.CoolingPerMinute:0.00} of the difference to the room a minute",
+                    "Cooling",
+                    (Message)$"in {rules.ContainerMillilitres:0} mL, in a room of {Celsius(rules.RoomCelsius, "0")}",
                     rules.Source,
                     rules.Confidence
                 ),

@@ -3,6 +3,7 @@ using UmberCrock.Core.Documents;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Physics;
+using UmberCrock.Core.Topics.Cooling;
 using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Core.Units;
 
@@ -57,8 +58,8 @@ public sealed record SettlingRules : IRules<SettlingRules>
     /// <summary>Sticks and balms are poured this much above their set point (common practice: 8 to 10 C), C.</summary>
     public required double PourAboveSetCelsius { get; init; }
 
-    /// <summary>Newton's rate of cooling of a small batch in its moulds, 1/min.</summary>
-    public required double CoolingPerMinute { get; init; }
+    /// <summary>What it is poured into and sets in, mL: a jar, or a row of moulds that keep each other warm.</summary>
+    public required double ContainerMillilitres { get; init; }
 
     /// <summary>The document that the figures of settling come from.</summary>
     public required string Source { get; init; }
@@ -91,7 +92,7 @@ public sealed record SettlingReport(
     private const double MillimetresPerHour = 1000.0 * 3600;
 
     /// <summary>Null when nothing in it would sink.</summary>
-    internal static SettlingReport? Of(ResolvedFormula resolved, FirmnessModel firmness)
+    internal static SettlingReport? Of(ResolvedFormula resolved, FirmnessModel firmness, PotHeat? pot)
     {
         var rules = resolved.Rules.Settling;
         var liquids = resolved.PartsInOrder.Where(part => part.Mass > 0m && part.Ingredient.Solubility == Solubility.Oil).ToList();
@@ -100,7 +101,7 @@ public sealed record SettlingReport(
                 part.Mass > 0m && part.Ingredient.Solubility == Solubility.InsolublePowder && part.Ingredient.Density is not null
             )
             .ToList();
-        if (liquids.Count == 0 || powders.Sum(part => part.Mass) < rules.Matters)
+        if (pot is null || liquids.Count == 0 || powders.Sum(part => part.Mass) < rules.Matters)
             return null;
         var fluid = DensityOf(liquids);
         var (powder, dispersed, radius) = powders
@@ -121,29 +122,42 @@ public sealed record SettlingReport(
             Stokes.MetresPerSecond(powder.Density!.Value, fluid, radius, viscosity.At(celsius)) * crowd * MillimetresPerHour;
 
         var set = firmness.SetPointCelsius();
-        var pour = Math.Max(firmness.Melt.ClearPointCelsius() ?? rules.RoomCelsius, (set ?? rules.RoomCelsius) + rules.PourAboveSetCelsius);
-        var (stir, fall) = set is { } sets && sets > rules.RoomCelsius ? Fall(Velocity, pour, sets, rules) : (null, null);
-        return new SettlingReport(Velocity(pour), stir, pour, fall, powder.Slug, dispersed, viscosity.At(pour), rules.Confidence);
+        var pourCelsius = Math.Max(
+            firmness.Melt.ClearPointCelsius() ?? rules.RoomCelsius,
+            (set ?? rules.RoomCelsius) + rules.PourAboveSetCelsius
+        );
+        var (stir, fall) = set is { } sets && sets > rules.RoomCelsius ? Fall(Velocity, pourCelsius, sets, rules, pot) : (null, null);
+        return new SettlingReport(
+            Velocity(pourCelsius),
+            stir,
+            pourCelsius,
+            fall,
+            powder.Slug,
+            dispersed,
+            viscosity.At(pourCelsius),
+            rules.Confidence
+        );
     }
 
     /// <summary>
-    /// Distance fallen from pouring to setting, degree by degree: velocity there x the time that Newton's cooling takes over it. From
+    /// Distance fallen from pouring to setting, degree by degree: velocity there x the time that the cooling takes over it. From
     /// the set point up, the temperature at which the distance reaches what can be seen is where stirring may stop.
     /// </summary>
     private static (double? StirUntilCelsius, double? FallMillimetres) Fall(
         Func<double, double> velocity,
         double pour,
         double set,
-        SettlingRules rules
+        SettlingRules rules,
+        PotHeat pot
     )
     {
-        var cooling = new NewtonCooling(rules.RoomCelsius, rules.CoolingPerMinute);
+        var rate = pot.RateIn(rules.ContainerMillilitres, Surroundings.Room);
         double fallen = 0;
         double? stirUntil = null;
         for (var celsius = set; celsius < pour; celsius++)
         {
             var upTo = Math.Min(celsius + 1, pour);
-            fallen += velocity((celsius + upTo) / 2) * cooling.MinutesBetween(upTo, celsius) / 60;
+            fallen += velocity((celsius + upTo) / 2) * pot.Curve.Minutes(rate, rules.RoomCelsius, upTo, celsius) / 60;
             if (fallen > rules.FallMillimetresMost)
                 stirUntil ??= celsius;
         }

@@ -1,5 +1,6 @@
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Findings;
+using UmberCrock.Core.Topics.Cooling;
 using UmberCrock.Core.Topics.Texture;
 
 namespace UmberCrock.Core.Topics.Suspension;
@@ -22,6 +23,6 @@ public static class SuspensionTopic
     extension(Assessment a)
     {
         /// <summary>How the powders sink; null where there are none that do.</summary>
-        internal SettlingReport? Settling => a.Once(static a => SettlingReport.Of(a.Resolved, a.Firmness));
+        internal SettlingReport? Settling => a.Once(static a => SettlingReport.Of(a.Resolved, a.Firmness, a.Pot));
     }
 }

@@ -1,0 +1,75 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Topics.Cooling;
+using static UmberCrock.Web.Hosting.JsonMembers;
+
+namespace UmberCrock.Web.Api;
+
+/// <summary>The bodies of what is asked at the stove: POST /api/v1/cooling.</summary>
+internal static class MakingRequests
+{
+    private const decimal LargestBatch = 100_000m;
+    private const int MostReadings = 2000;
+    private const int MostTargets = 50;
+    private const decimal LongestMinutes = 100_000m;
+
+    /// <summary>A pot, where it stands, what was read and what is asked.</summary>
+    public static (Formula Formula, CoolingRequest Request) Cooling(JsonElement body)
+    {
+        var members = Of(body, "formula", "batchGrams", "startCelsius", "surroundings", "readings", "targets", "container");
+        var formula = FormulaReader.Read(members.Required("formula"), "/formula");
+        var place = At(members.Required("surroundings"), "/surroundings", "celsius", "kind");
+        var container = members.TryGetValue("container", out var held) ? At(held, "/container", "millilitres", "heightMillimetres") : null;
+        return (
+            formula,
+            new CoolingRequest(
+                Real(members.Required("batchGrams"), "/batchGrams", 0.1m, LargestBatch),
+                Real(members.Required("startCelsius"), "/startCelsius", -20m, 150m),
+                place.TryGetValue("celsius", out var celsius) ? Real(celsius, "/surroundings/celsius", -40m, 60m) : null,
+                place.TryGetValue("kind", out var kind) ? Word<Surroundings>(kind, "/surroundings/kind") : Surroundings.Room,
+                members.TryGetValue("readings", out var readings) ? Readings(readings) : [],
+                members.TryGetValue("targets", out var targets)
+                    ? [.. List(targets, "/targets", MostTargets).Select((target, at) => Real(target, $"/targets/{at}", -40m, 200m))]
+                    : [],
+                container is null
+                    ? null
+                    : Real(container.Required("millilitres", "/container"), "/container/millilitres", 0.1m, LargestBatch),
+                container?.TryGetValue("heightMillimetres", out var height) == true
+                    ? Real(height, "/container/heightMillimetres", 1m, 2000m)
+                    : null
+            )
+        );
+    }
+
+    private static ImmutableArray<TemperatureReading> Readings(JsonElement list)
+    {
+        var readings = ImmutableArray.CreateBuilder<TemperatureReading>();
+        foreach (var (item, at) in List(list, "/readings", MostReadings).Select((item, at) => (item, at)))
+        {
+            var pointer = $"/readings/{at}";
+            var members = At(item, pointer, "minutes", "celsius", "from");
+            var minutes = Real(members.Required("minutes", pointer), $"{pointer}/minutes", -LongestMinutes, LongestMinutes);
+            if (readings.Count > 0 && minutes < readings[^1].Minutes)
+                throw new DocumentException($"{pointer}/minutes", "is before the reading above it: readings come in the order of time.");
+            readings.Add(
+                new TemperatureReading(
+                    minutes,
+                    Real(members.Required("celsius", pointer), $"{pointer}/celsius", -1000m, 1000m),
+                    !members.TryGetValue("from", out var from) || from.ValueKind != JsonValueKind.String || from.GetString() != "probe"
+                )
+            );
+        }
+
+        return readings.ToImmutable();
+    }
+
+    private static double Real(JsonElement value, string pointer, decimal least, decimal most) =>
+        (double)Number(value, pointer, least, most);
+
+    private static JsonElement.ArrayEnumerator List(JsonElement list, string pointer, int most) =>
+        list.ValueKind == JsonValueKind.Array && list.GetArrayLength() <= most
+            ? list.EnumerateArray()
+            : throw new DocumentException(pointer, $"must be a list of at most {most} entries.");
+}

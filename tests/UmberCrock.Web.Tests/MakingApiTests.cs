@@ -1,0 +1,73 @@
+using System.Net;
+using System.Text;
+using System.Text.Json.Nodes;
+using NJsonSchema;
+using UmberCrock.Core.Demo;
+using UmberCrock.Core.Formulas;
+
+namespace UmberCrock.Web.Tests;
+
+/// <summary>What is asked at the stove, over HTTP.</summary>
+public sealed class MakingApiTests(App app) : IClassFixture<App>
+{
+    private readonly HttpClient client = app.CreateClient();
+
+    private static string Stick => FormulaWriter.ToText(DemoFormulas.Read().Single(formula => formula.Name == "Blade-hand stick"));
+
+    [Fact]
+    public async Task Cooling_is_forecast_as_the_schema_says()
+    {
+        var answer = await PostAsync(
+            "cooling",
+            $$"""{"formula":{{Stick}},"batchGrams":240,"startCelsius":80,"surroundings":{"celsius":21,"kind":"room"},"readings":[],"targets":[60,45,21,90]}"""
+        );
+        (await JsonSchema.FromJsonAsync(await client.GetStringAsync("/schemas/cooling.schema.json")))
+            .Validate(answer.ToJsonString())
+            .ShouldBeEmpty();
+        var targets = answer["targets"]!.AsArray();
+        targets[1]!["minutes"]!.GetValue<double>().ShouldBeGreaterThan(targets[0]!["minutes"]!.GetValue<double>());
+        targets[2]!["minutes"].ShouldBeNull();
+        targets[3]!["minutes"].ShouldBeNull();
+        answer["pourWindow"]!["fromCelsius"]!
+            .GetValue<double>()
+            .ShouldBeGreaterThan(answer["pourWindow"]!["toCelsius"]!.GetValue<double>());
+    }
+
+    [Fact]
+    public async Task A_reading_stands_before_the_start()
+    {
+        var answer = await PostAsync(
+            "cooling",
+            $$"""{"formula":{{Stick}},"batchGrams":240,"startCelsius":80,"surroundings":{"kind":"room"},"readings":[{"minutes":5,"celsius":75},{"minutes":9,"celsius":71,"from":"probe"},{"minutes":10,"celsius":500}],"targets":[74]}"""
+        );
+        answer["targets"]![0]!["minutes"]!.GetValue<double>().ShouldBe(1, 0.01);
+        answer["setAside"]!.AsArray().Count.ShouldBe(1);
+    }
+
+    [Theory]
+    [InlineData("\"batchGrams\":240", "\"batchGrams\":0", "/batchGrams")]
+    [InlineData("\"kind\":\"room\"", "\"kind\":\"cellar\"", "/surroundings/kind")]
+    [InlineData("\"minutes\":4", "\"minutes\":-4", "/readings/1/minutes")]
+    [InlineData("\"targets\":[40]", "\"targets\":40", "/targets")]
+    [InlineData("\"startCelsius\":80", "\"startCelsius\":\"hot\"", "/startCelsius")]
+    [InlineData("\"container\":null", "\"container\":{}", "/container/millilitres")]
+    public async Task What_cannot_be_is_named(string good, string bad, string pointer)
+    {
+        var body =
+            $$"""{"formula":{{Stick}},"batchGrams":240,"startCelsius":80,"surroundings":{"kind":"room"},"readings":[{"minutes":0,"celsius":75},{"minutes":4,"celsius":73}],"targets":[40],"container":null}""";
+        using var refused = await SendAsync("cooling", body.Replace(good, bad, StringComparison.Ordinal));
+        refused.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await refused.Content.ReadAsStringAsync()).ShouldContain($"\"{pointer}\"");
+    }
+
+    private Task<HttpResponseMessage> SendAsync(string call, string body) =>
+        client.PostAsync($"/api/v1/{call}", new StringContent(body, Encoding.UTF8, "application/json"));
+
+    private async Task<JsonNode> PostAsync(string call, string body)
+    {
+        using var answer = await SendAsync(call, body);
+        var text = await answer.Content.ReadAsStringAsync();
+        answer.StatusCode.ShouldBe(HttpStatusCode.OK, text);
+        return JsonNode.Parse(text)!;
+    }
+}
