@@ -30,6 +30,7 @@ public class ArchitectureTests
         "Topics.Making",
         "Topics.Suspension",
         "Topics.Keeping",
+        "Topics.Method",
         "Topics.Labels",
         "Topics.Stability",
         "Evaluation",

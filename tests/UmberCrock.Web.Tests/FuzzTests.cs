@@ -77,7 +77,19 @@ public sealed class FuzzTests : IDisposable
             + "\"ingredient\":\"beeswax\",\"name\":\"n\",\"stage\":\"cool\"}",
     ];
 
-    private static readonly string[] Api = ["evaluate", "edit", "intake", "weigh-sheet", "ladder", "swap", "rebalance", "label", "cooling"];
+    private static readonly string[] Api =
+    [
+        "evaluate",
+        "edit",
+        "intake",
+        "weigh-sheet",
+        "ladder",
+        "swap",
+        "rebalance",
+        "label",
+        "cooling",
+        "method",
+    ];
     private static readonly string[] Bench =
     [
         "Edit",

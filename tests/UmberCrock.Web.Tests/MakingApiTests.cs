@@ -60,6 +60,42 @@ public sealed class MakingApiTests(App app) : IClassFixture<App>
         (await refused.Content.ReadAsStringAsync()).ShouldContain($"\"{pointer}\"");
     }
 
+    [Fact]
+    public async Task A_method_is_answered_as_the_schema_says()
+    {
+        var answer = await PostAsync(
+            "method",
+            $$"""{"formula":{{Stick}},"batchGrams":240,"containers":[{"name":"tube","millilitres":15,"count":16,"material":"paper"}],"room":21,"startsAt":"2026-03-16T13:10:00+01:00","schools":{"waxes":"together","weighLate":true} }"""
+        );
+        (await JsonSchema.FromJsonAsync(await client.GetStringAsync("/schemas/method.schema.json")))
+            .Validate(answer.ToJsonString())
+            .ShouldBeEmpty();
+        var steps = answer["steps"]!.AsArray();
+        steps[0]!["at"]!.GetValue<string>().ShouldBe("2026-03-16T13:10:00+01:00");
+        steps.Count(step => step!["stage"]!.GetValue<string>() == "melt").ShouldBe(1);
+        var evaluation = await PostAsync("evaluate", Stick);
+        evaluation["method"]!.AsArray().Count.ShouldBeGreaterThan(8);
+    }
+
+    [Theory]
+    [InlineData("\"batchGrams\":240", "\"batchGrams\":-1", "/batchGrams")]
+    [InlineData("\"room\":21", "\"room\":80", "/room")]
+    [InlineData("\"waxes\":\"together\"", "\"waxes\":\"never\"", "/schools/waxes")]
+    [InlineData("\"preWet\":true", "\"preWet\":1", "/schools/preWet")]
+    [InlineData("\"material\":\"paper\"", "\"material\":\"wood\"", "/containers/0/material")]
+    [InlineData("T13:10:00", "T25:10:00", "/startsAt")]
+    [InlineData("\"percent\":18", "\"percent\":99", "/formula/lines")]
+    public async Task What_no_method_can_be_made_for_is_named(string good, string bad, string pointer)
+    {
+        var body =
+            $$"""{"formula":{{Stick}},"batchGrams":240,"containers":[{"name":"tube","millilitres":15,"count":16,"material":"paper"}],"room":21,"startsAt":"2026-03-16T13:10:00+01:00","schools":{"waxes":"together","preWet":true} }""";
+        using var refused = await SendAsync("method", Compact(body).Replace(good, bad, StringComparison.Ordinal));
+        refused.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await refused.Content.ReadAsStringAsync()).ShouldContain($"\"{pointer}\"");
+    }
+
+    private static string Compact(string body) => JsonNode.Parse(body)!.ToJsonString();
+
     private Task<HttpResponseMessage> SendAsync(string call, string body) =>
         client.PostAsync($"/api/v1/{call}", new StringContent(body, Encoding.UTF8, "application/json"));
 

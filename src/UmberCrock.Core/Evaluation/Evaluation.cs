@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Text.Json.Nodes;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
@@ -8,6 +7,7 @@ using UmberCrock.Core.Topics.Emulsions;
 using UmberCrock.Core.Topics.FreeFrom;
 using UmberCrock.Core.Topics.Keeping;
 using UmberCrock.Core.Topics.Labels;
+using UmberCrock.Core.Topics.Method;
 using UmberCrock.Core.Topics.Stability;
 using UmberCrock.Core.Topics.Suspension;
 using UmberCrock.Core.Topics.Texture;
@@ -95,8 +95,11 @@ public sealed record EvaluationResult
     /// <summary>Ingredient lists that the evaluated formula asks for.</summary>
     public required LabelReport Label { get; init; }
 
-    /// <summary>The method of making that follows from the formula; null: none is derived yet.</summary>
-    public ImmutableArray<JsonObject> Method { get; init; } = [];
+    /// <summary>The method of making that follows from the formula, for a batch of 100 g; empty where its lines do not make 100.</summary>
+    public ImmutableArray<MethodStep> Method => Steps.Value;
+
+    /// <summary>The method, derived when it is asked for: a fix that is tried out needs none.</summary>
+    internal Lazy<ImmutableArray<MethodStep>> Steps { private get; init; } = new([]);
 
     /// <summary>What to expect of the formula in store, and when to look at it.</summary>
     public required StabilityReport Stability { get; init; }

@@ -9,6 +9,7 @@ using UmberCrock.Core.Topics.Emulsions;
 using UmberCrock.Core.Topics.FreeFrom;
 using UmberCrock.Core.Topics.Keeping;
 using UmberCrock.Core.Topics.Labels;
+using UmberCrock.Core.Topics.Method;
 using UmberCrock.Core.Topics.Stability;
 using UmberCrock.Core.Topics.Suspension;
 using UmberCrock.Core.Topics.Texture;
@@ -96,6 +97,7 @@ public static class Evaluator
             Settling = assessment.Settling,
             Label = new LabelReport(IngredientList.Eu(resolved), IngredientList.Us(resolved)),
             Stability = StabilityReport.Of(assessment, findings),
+            Steps = new(() => MethodBuilder.Of(assessment, MethodRequest.Usual(resolved.Settings.Method))?.Steps ?? []),
         };
     }
 

@@ -22,15 +22,14 @@ internal static class FindingWords
     public static string NamesWithin(ResolvedFormula resolved, IEnumerable<int> lines) => Small(Names(resolved, lines));
 
     /// <summary>Joins names for a sentence; all but the first start small.</summary>
-    public static string Join(IReadOnlyList<string> names) =>
-        names.Count switch
-        {
-            0 => "",
-            1 => names[0],
-            2 => $"{names[0]} and {Small(names[1])}",
-            3 => $"{names[0]}, {Small(names[1])} and {Small(names[2])}",
-            _ => $"{names[0]}, {Small(names[1])} and {names.Count - 2} more",
-        };
+    /// <param name="names">The names, in order.</param>
+    /// <param name="most">More than these are counted and not named.</param>
+    public static string Join(IReadOnlyList<string> names, int most = 3) =>
+        names.Count == 0 ? ""
+        : names.Count == 1 ? names[0]
+        : names.Count <= most
+            ? $"{string.Join(", ", names.Take(names.Count - 1).Select((name, at) => at == 0 ? name : Small(name)))} and {Small(names[^1])}"
+        : $"{names[0]}, {Small(names[1])} and {names.Count - 2} more";
 
     /// <summary>A fix that takes lines out, where that can be done: the balance line cannot go.</summary>
     public static ImmutableArray<Fix> LeaveOut(ResolvedFormula resolved, ImmutableArray<int> lines) =>
@@ -38,6 +37,9 @@ internal static class FindingWords
             ? []
             : [FixBuilder.TakeOut(resolved, lines.Length == 1 ? "Leave it out" : "Leave them out", lines)];
 
-    private static string Small(string name) =>
-        name.Length > 1 && char.IsUpper(name[1]) ? name : char.ToLowerInvariant(name[0]) + name[1..];
+    /// <summary>A name as it stands within a sentence: with a small letter, unless it is all capitals.</summary>
+    public static string Small(string name) =>
+        name.Length == 0 ? ""
+        : name.Length > 1 && char.IsUpper(name[1]) ? name
+        : char.ToLowerInvariant(name[0]) + name[1..];
 }

@@ -90,6 +90,9 @@ public sealed record EvaluationSettings
     /// <summary>What decides how long it keeps.</summary>
     public BestBeforeSchool BestBefore { get; init; } = BestBeforeSchool.ShortestLived;
 
+    /// <summary>The maker's ways at the stove.</summary>
+    public MethodSchools Method { get; init; } = MethodSchools.Default;
+
     /// <summary>What is brought in below this is a trace and no ingredient, weight percent; 0 names everything.</summary>
     public decimal TraceBelowPercent { get; init; }
 

@@ -2,12 +2,14 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Settings;
 using UmberCrock.Core.Topics.Cooling;
+using UmberCrock.Core.Topics.Method;
 using static UmberCrock.Web.Hosting.JsonMembers;
 
 namespace UmberCrock.Web.Api;
 
-/// <summary>The bodies of what is asked at the stove: POST /api/v1/cooling.</summary>
+/// <summary>The bodies of what is asked at the stove: POST /api/v1/cooling and /method.</summary>
 internal static class MakingRequests
 {
     private const decimal LargestBatch = 100_000m;
@@ -42,6 +44,59 @@ internal static class MakingRequests
             )
         );
     }
+
+    /// <summary>A batch, what it is poured into, the kitchen and the ways of the maker.</summary>
+    /// <param name="body">The request.</param>
+    /// <param name="schools">The maker's ways, where the request says nothing.</param>
+    public static (Formula Formula, MethodRequest Request) Method(JsonElement body, MethodSchools schools)
+    {
+        var members = Of(body, "formula", "batchGrams", "containers", "room", "startsAt", "schools");
+        return (
+            FormulaReader.Read(members.Required("formula"), "/formula"),
+            new MethodRequest(
+                Number(members.Required("batchGrams"), "/batchGrams", 0.1m, LargestBatch),
+                members.TryGetValue("containers", out var containers)
+                    ? [.. List(containers, "/containers", MostTargets).Select((item, at) => Container(item, $"/containers/{at}"))]
+                    : [],
+                members.TryGetValue("room", out var room) ? Real(room, "/room", 5m, 40m) : (double)Climate.RoomCelsius,
+                members.TryGetValue("schools", out var ways) ? Schools(ways, schools) : schools,
+                members.TryGetValue("startsAt", out var starts) ? Moment(starts, "/startsAt") : null
+            )
+        );
+    }
+
+    private static MethodContainer Container(JsonElement item, string pointer)
+    {
+        var members = At(item, pointer, "name", "millilitres", "count", "material");
+        return new MethodContainer(
+            members.TryGetValue("name", out var name) && name.ValueKind == JsonValueKind.String ? name.GetString()! : "container",
+            Real(members.Required("millilitres", pointer), $"{pointer}/millilitres", 0.1m, LargestBatch),
+            members.TryGetValue("count", out var count) ? Whole(count, $"{pointer}/count", 1, 10_000) : 1,
+            members.TryGetValue("material", out var material) ? Word<ContainerMaterial>(material, $"{pointer}/material") : null
+        );
+    }
+
+    private static MethodSchools Schools(JsonElement item, MethodSchools usual)
+    {
+        var members = At(item, "/schools", "waxes", "setting", "infusion", "preWet", "weighLate");
+        bool Flag(string name, bool otherwise) =>
+            !members.TryGetValue(name, out var flag) ? otherwise
+            : flag.ValueKind is JsonValueKind.True or JsonValueKind.False ? flag.GetBoolean()
+            : throw new DocumentException($"/schools/{name}", "must be true or false.");
+        return new MethodSchools
+        {
+            Waxes = members.TryGetValue("waxes", out var waxes) ? Word<MeltSchool>(waxes, "/schools/waxes") : usual.Waxes,
+            Setting = members.TryGetValue("setting", out var setting) ? Word<SettingSchool>(setting, "/schools/setting") : usual.Setting,
+            Infusion = members.TryGetValue("infusion", out var steep) ? Word<InfusionSchool>(steep, "/schools/infusion") : usual.Infusion,
+            PreWet = Flag("preWet", usual.PreWet),
+            WeighLate = Flag("weighLate", usual.WeighLate),
+        };
+    }
+
+    private static DateTimeOffset Moment(JsonElement value, string pointer) =>
+        value.ValueKind == JsonValueKind.String && value.TryGetDateTimeOffset(out var moment) && moment.Year is > 1900 and < 3000
+            ? moment
+            : throw new DocumentException(pointer, "must be a moment such as 2026-03-16T13:10:00+01:00.");
 
     private static ImmutableArray<TemperatureReading> Readings(JsonElement list)
     {

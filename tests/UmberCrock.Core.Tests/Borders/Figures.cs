@@ -22,6 +22,8 @@ internal static class Figures
         ("intake/mostDrops", "IntakeLineTests: the range of drops"),
         ("label/usualOpenMonths", "a stand-in where no life once opened is known; every shipped ingredient has one"),
         ("label/gramsPerOunce", "the application's label tests: 15 g are 0.53 oz (International Yard and Pound Agreement, 1959)"),
+        ("method/steps/", "MethodTests: minutes that are said, low, usual, high"),
+        ("method/figures/", "MethodTests: borders of its own (300 g, 15 C), temperatures against the set point, Panel/methods.txt"),
         ("months/antioxidantFactor", "KeepingSayingTests: months by hand"),
         ("months/warmFactor", "KeepingSayingTests: months by hand"),
         ("months/ironFactor", "KeepingSayingTests: months by hand"),

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using UmberCrock.Core.Physics;
 using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Topics.Cooling;
@@ -88,10 +89,16 @@ internal sealed class CoolingForecast
     private readonly List<int> begunToSet = [];
     private readonly PotHeat pot;
     private readonly PotPrior prior;
+    private readonly CoolingCurve curve;
 
     private CoolingForecast(PotHeat pot, CoolingRequest request)
     {
         this.pot = pot;
+        // Nobody stirs in a fridge, nor in a jar.
+        curve =
+            request.Kind is Surroundings.Fridge or Surroundings.Freezer || request.ContainerMillilitres is not null
+                ? pot.StillCurve
+                : pot.Curve;
         var place = pot.Rules.Of(request.Kind);
         var outside = request.SurroundingsCelsius ?? place.Celsius;
         prior = new PotPrior(
@@ -102,7 +109,7 @@ internal sealed class CoolingForecast
         );
         Read(request.Readings);
         if (fits.Count == 0)
-            fits.Add(new PotFit(pot.Curve, prior, request.StartCelsius, 0, startIsKnown: true));
+            fits.Add(new PotFit(curve, prior, request.StartCelsius, 0, startIsKnown: true));
         fits[^1].Settle();
     }
 
@@ -198,7 +205,7 @@ internal sealed class CoolingForecast
 
     private void Begin(PotReading reading)
     {
-        fits.Add(new PotFit(pot.Curve, prior, reading.Celsius, reading.Minutes, startIsKnown: false));
+        fits.Add(new PotFit(curve, prior, reading.Celsius, reading.Minutes, startIsKnown: false));
         fits[^1].Add(reading, 1);
         kept.Add((reading.Minutes, reading.Celsius));
     }

@@ -10,6 +10,7 @@ internal sealed class PotHeat
     private readonly ResolvedFormula resolved;
     private readonly FirmnessModel firmness;
     private readonly Lazy<CoolingCurve> curve;
+    private readonly Lazy<CoolingCurve> stillCurve;
     private readonly double joulesPerGramKelvin;
 
     private PotHeat(ResolvedFormula resolved, FirmnessModel firmness, double? gramsPerMillilitre)
@@ -18,6 +19,7 @@ internal sealed class PotHeat
         GramsPerMillilitre = gramsPerMillilitre ?? Rules.GramsPerMillilitre;
         joulesPerGramKelvin = resolved.PartsInOrder.Sum(part => (double)part.Mass * Rules.HeatCapacityOf(part.Ingredient)) / Whole;
         curve = new(() => CurveOf(still: false), LazyThreadSafetyMode.PublicationOnly);
+        stillCurve = new(() => CurveOf(still: true), LazyThreadSafetyMode.PublicationOnly);
     }
 
     /// <summary>The rules of cooling.</summary>
@@ -28,6 +30,9 @@ internal sealed class PotHeat
 
     /// <summary>Heat given off on cooling in a pot that is stirred.</summary>
     public CoolingCurve Curve => curve.Value;
+
+    /// <summary>Heat given off on cooling in a jar or mould that nobody stirs: some crystals come later there.</summary>
+    public CoolingCurve StillCurve => stillCurve.Value;
 
     /// <summary>Below this crystals can come, C; far below any pot when none ever do.</summary>
     public double ClearCelsius => firmness.Melt.ClearPointCelsius() ?? double.NegativeInfinity;
@@ -41,9 +46,7 @@ internal sealed class PotHeat
     /// <summary>How far crystals cool below a temperature in C before they come there, C.</summary>
     public double UndercoolingAt(double celsius) => firmness.UndercoolingAt(celsius);
 
-    /// <summary>Heat given off on cooling.</summary>
-    /// <param name="still">True in a jar or mould that nobody stirs: some crystals come later there.</param>
-    public CoolingCurve CurveOf(bool still) =>
+    private CoolingCurve CurveOf(bool still) =>
         new(
             new HeatContent(firmness.Melt, Whole, joulesPerGramKelvin, species =>
                 still && species.Crystal is { } crystal && Rules.StillUndercooling.TryGetValue(crystal, out var later)
@@ -59,19 +62,21 @@ internal sealed class PotHeat
     /// </summary>
     /// <param name="grams">The batch, g.</param>
     /// <param name="fromCelsius">Where it starts, C.</param>
-    /// <param name="toCelsius">Where it is wanted, C, below the bath.</param>
+    /// <param name="toCelsius">Where it is wanted, C.</param>
     public double HeatingMinutes(double grams, double fromCelsius, double toCelsius)
     {
         var bath = Rules.HeatingBath;
         var heat = new HeatContent(firmness.Melt, Whole, joulesPerGramKelvin, undercooling: null);
         var rate = Vessel.Pot(grams, GramsPerMillilitre).Rate(bath.WattsPerSquareMetreKelvin, bath: true);
+        // A melt hotter than the usual bath wants a hotter one.
+        var hot = Math.Max(bath.Celsius, toCelsius + 5);
         double sum = 0,
             before = heat.At(fromCelsius);
         for (var celsius = fromCelsius; celsius < toCelsius; )
         {
             var next = Math.Min(celsius + 1, toCelsius);
             var after = heat.At(next);
-            sum += (after - before) / (bath.Celsius - ((celsius + next) / 2));
+            sum += (after - before) / (hot - ((celsius + next) / 2));
             (celsius, before) = (next, after);
         }
 

@@ -25,9 +25,10 @@ internal sealed record AddWindow(ImmutableArray<int> Lines, double FromCelsius, 
                 .Range(0, resolved.Ingredients.Length)
                 .Where(line =>
                     resolved.Totals.Percents[line] > 0m
-                    && resolved.StageOf(line) is not (Stage.Warm or Stage.Whip)
+                    && resolved.StageOf(line) is not Stage.Warm
+                    && !(resolved.Formula.IsWhipped && resolved.StageOf(line) == Stage.Whip)
                     && (
-                        resolved.StageOf(line) == Stage.Cool
+                        resolved.StageOf(line) is Stage.Cool or Stage.Whip
                         || resolved.Ingredients[line].AddBelowCelsius?.Value
                             < StageFindings.HeatOf(resolved, resolved.StageOf(line), clear, set)
                     )
@@ -35,8 +36,11 @@ internal sealed record AddWindow(ImmutableArray<int> Lines, double FromCelsius, 
         ];
         if (lines.IsEmpty)
             return null;
-        var bears = lines.Min(line => resolved.Ingredients[line].AddBelowCelsius?.Value ?? heats.HottestCoolCelsius);
+        var bears = lines.Min(line => resolved.Ingredients[line].AddBelowCelsius?.Value ?? double.PositiveInfinity);
         var from = Math.Min(bears, heats.HottestCoolCelsius);
+        // What bears it goes in well above where it sets.
+        if (set is { } firm)
+            from = Math.Max(from, Math.Min(bears, firm + heats.WarmAboveSetCelsius));
         return set is { } sets && from <= sets
             ? new(lines, sets + heats.WarmAboveSetCelsius, set, Closed: true)
             : new(lines, from, set, Closed: false);

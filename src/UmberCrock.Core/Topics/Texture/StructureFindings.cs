@@ -173,21 +173,30 @@ internal static class StructureFindings
             };
     }
 
+    /// <summary>The lines that grow grains where they cool slowly, and whether they commonly do; none where too little is melted.</summary>
+    internal static (ImmutableArray<int> Lines, bool Often) GrainProne(ResolvedFormula resolved)
+    {
+        var rules = resolved.Rules.Texture.Structure;
+        if (resolved.Formula.Process == Process.ColdWhip)
+            return ([], false);
+        var high = resolved.LinesWhere(ingredient => ingredient.Grain?.Level == GrainLevel.High);
+        var any = resolved.LinesWhere(ingredient => ingredient.Grain?.Level is GrainLevel.High or GrainLevel.Some);
+        var often = resolved.PercentOf(high) >= rules.GrainHighPercent;
+        return often || resolved.PercentOf(any) >= rules.GrainSomePercent
+            ? ([.. (often ? high : any).Where(line => resolved.Totals.Percents[line] > 0m)], often)
+            : ([], false);
+    }
+
     private static Finding? Grain(Assessment a)
     {
         var resolved = a.Resolved;
         var rules = resolved.Rules.Texture.Structure;
-        if (resolved.Formula.Process == Process.ColdWhip)
+        var (lines, often) = GrainProne(resolved);
+        if (lines.IsEmpty)
             return null;
-        var high = resolved.LinesWhere(ingredient => ingredient.Grain?.Level == GrainLevel.High);
-        var any = resolved.LinesWhere(ingredient => ingredient.Grain?.Level is GrainLevel.High or GrainLevel.Some);
-        var often = resolved.PercentOf(high) >= rules.GrainHighPercent;
-        if (!often && resolved.PercentOf(any) < rules.GrainSomePercent)
-            return null;
-        ImmutableArray<int> lines = [.. (often ? high : any).Where(line => resolved.Totals.Percents[line] > 0m)];
         return new Finding(
             FindingCodes.GrainRisk,
-            often && resolved.PercentOf(high) >= rules.GrainCautionPercent ? Severity.Caution : Severity.Note,
+            often && resolved.PercentOf(lines) >= rules.GrainCautionPercent ? Severity.Caution : Severity.Note,
             $"{FindingWords.Names(resolved, lines)} may turn grainy",
             $"{Two(resolved.PercentOf(lines)).Percent} is melted and cooled; from "
                 + $"{Short(often ? rules.GrainHighPercent : rules.GrainSomePercent).Percent} it shows.",
