@@ -33,6 +33,7 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
                 "/bench/6/how",
                 "/bench/6/notes",
                 "/bench/6/weigh",
+                "/bench/6/method",
                 "/bench/6/compare",
                 "/bench/6/ladder",
                 "/bench/6/label",
@@ -60,6 +61,7 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
     [InlineData("/unlock")]
     [InlineData("/pair?key=none")]
     [InlineData("/intake?sample=true")]
+    [InlineData("/bench/6/method")]
     public void Nothing_hangs_out_sideways_on_a_phone(string path)
     {
         using var page = new Page(390, 844);
@@ -81,6 +83,7 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
     [InlineData("/bench/6/how")]
     [InlineData("/bench/6/notes")]
     [InlineData("/bench/6/weigh")]
+    [InlineData("/bench/6/method")]
     [InlineData("/bench/6/compare")]
     [InlineData("/bench/6/ladder")]
     [InlineData("/bench/6/label")]

@@ -183,7 +183,12 @@ public sealed class DoorTests(App app) : IClassFixture<App>
         var window = new Browserlike(app);
         string[] paths = ["/", "/?show=stop", "/?find=beeswax", "/bench", "/larder", "/larder/beeswax", "/settings", "/bin", "/copies"];
         if (bench is not null && bench.StartsWith("/bench/", StringComparison.Ordinal))
-            paths = [.. paths, bench, .. new[] { "compare", "ladder", "label", "weigh", "notes", "how" }.Select(page => $"{bench}/{page}")];
+            paths =
+            [
+                .. paths,
+                bench,
+                .. new[] { "compare", "ladder", "label", "weigh", "method", "notes", "how" }.Select(page => $"{bench}/{page}"),
+            ];
         foreach (var path in paths)
         {
             await window.OpenAsync(path);

@@ -196,6 +196,7 @@ public sealed class FuzzTests : IDisposable
         "/bench/1/ladder",
         "/bench/1/label",
         "/bench/1/weigh",
+        "/bench/1/method",
         "/bench/1/notes",
         "/bench/1/how",
         "/larder",

@@ -62,6 +62,8 @@ public sealed class InjectionTests(App app) : IClassFixture<App>
                 $"/bench/{id}/ladder",
                 $"/bench/{id}/label",
                 $"/bench/{id}/weigh?batch={Uri.EscapeDataString(Script)}",
+                $"/bench/{id}/method?batch={Uri.EscapeDataString(Script)}",
+                $"/bench/{id}/method?start={Uri.EscapeDataString(Script)}",
                 $"/bench/{id}/notes",
                 $"/bench/{id}/how",
                 "/larder",

@@ -221,6 +221,7 @@ public sealed class TwoWindowsTests(App app) : IClassFixture<App>
                 $"/bench/{id}/ladder",
                 $"/bench/{id}/label",
                 $"/bench/{id}/weigh",
+                $"/bench/{id}/method",
                 $"/bench/{id}/notes",
                 $"/bench/{id}/how",
                 "/settings",

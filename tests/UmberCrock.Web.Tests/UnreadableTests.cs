@@ -113,7 +113,7 @@ public sealed class UnreadableTests : IAsyncLifetime
         var kept = (await app.Store.FindAsync(id))!;
         kept = await app.Store.ChangeAsync(id, kept.Version, new Core.Formulas.SetPercent(0, 20m).Apply);
         await SqlAsync(app.Services.GetRequiredService<DataFolder>().DataFile, $"UPDATE Formulas SET Document = 'torn' WHERE Id = {id}");
-        foreach (var page in new[] { "", "/compare", "/ladder", "/label", "/weigh", "/notes", "/how" })
+        foreach (var page in new[] { "", "/compare", "/ladder", "/label", "/weigh", "/method", "/notes", "/how" })
         {
             (await window.OpenAsync($"/bench/{id}{page}"))
                 .QuerySelector(".oddrows li")!

@@ -94,6 +94,7 @@ public sealed partial class WorkshopTests(App app) : IClassFixture<App>
             $"/bench/{id}/how",
             $"/bench/{id}/notes",
             $"/bench/{id}/weigh",
+            $"/bench/{id}/method",
             "/larder",
             "/larder/shea-butter-refined",
             "/intake?sample=true",

@@ -22,7 +22,7 @@ public static class MakingMethod
         return MethodBuilder.Of(a, request)
             ?? throw new DocumentException(
                 "/formula/lines",
-                $"make {Units.Decimals.Trim(a.Resolved.Totals.Total)} and not 100: there is no method for what is not complete. Settle the total first."
+                $"make {Units.Decimals.Trim(a.Resolved.Totals.Total)} and not 100: there is no method yet. Settle the total first."
             );
     }
 }

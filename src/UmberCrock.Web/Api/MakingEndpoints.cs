@@ -18,7 +18,8 @@ internal static class MakingEndpoints
                 "How a batch is made, step by step, as it follows from the formula.",
                 "Body: {\"formula\", \"batchGrams\", \"containers\": [{\"name\", \"millilitres\", \"count\", \"material\": \"glass\" | "
                     + "\"tin\" | \"pet\" | \"pp\" | \"hdpe\" | \"ldpe\" | \"polystyrene\" | \"acrylic\" | \"silicone\" | \"paper\"}], "
-                    + "\"room\": celsius, \"startsAt\", \"schools\": {\"waxes\", \"setting\", \"infusion\", \"preWet\", \"weighLate\"}}, all but "
+                    + "\"room\": celsius, \"startsAt\", \"schools\": {\"waxes\", \"setting\", \"infusion\", \"preWet\", "
+                    + "\"weighLate\"}}, all but "
                     + "formula and batch optional. Answer: /schemas/method.schema.json; 422 when the lines do not make 100."
             )
             .Produces<MethodReport>();

@@ -172,10 +172,26 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
             Pregnancy = Choice(typed, "pregnancy", Settings.Pregnancy),
             WaxEquivalence = Choice(typed, "wax", Settings.WaxEquivalence),
             BestBefore = Choice(typed, "keeping", Settings.BestBefore),
+            Method = new MethodSchools
+            {
+                Waxes = Choice(typed, "waxes", Settings.Method.Waxes),
+                Setting = Choice(typed, "setting", Settings.Method.Setting),
+                Infusion = Choice(typed, "infusion", Settings.Method.Infusion),
+                PreWet = Yes(typed, "prewet", Settings.Method.PreWet),
+                WeighLate = Yes(typed, "weighlate", Settings.Method.WeighLate),
+            },
             TraceBelowPercent = traces,
             DropsPerMillilitre = drops ?? (form.ContainsKey("drops") ? 0m : Settings.DropsPerMillilitre),
         };
     }
+
+    private static bool Yes(TypedFields typed, string name, bool otherwise) =>
+        typed.Text(name) switch
+        {
+            "yes" => true,
+            "no" => false,
+            _ => otherwise,
+        };
 
     private static T Choice<T>(TypedFields typed, string name, T otherwise)
         where T : struct, Enum => Vocabulary.TryParse<T>(typed.Text(name), out var word) ? word : otherwise;
@@ -196,6 +212,11 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
             ("pregnancy", Vocabulary.Word(Settings.Pregnancy), Vocabulary.Word(settings.Pregnancy)),
             ("wax", Vocabulary.Word(Settings.WaxEquivalence), Vocabulary.Word(settings.WaxEquivalence)),
             ("keeping", Vocabulary.Word(Settings.BestBefore), Vocabulary.Word(settings.BestBefore)),
+            ("waxes and butters", Vocabulary.Word(Settings.Method.Waxes), Vocabulary.Word(settings.Method.Waxes)),
+            ("setting", Vocabulary.Word(Settings.Method.Setting), Vocabulary.Word(settings.Method.Setting)),
+            ("herbs in oil", Vocabulary.Word(Settings.Method.Infusion), Vocabulary.Word(settings.Method.Infusion)),
+            ("powders wetted", Settings.Method.PreWet ? "yes" : "no", settings.Method.PreWet ? "yes" : "no"),
+            ("weighed late", Settings.Method.WeighLate ? "yes" : "no", settings.Method.WeighLate ? "yes" : "no"),
             ("traces", Shown.Short(Settings.TraceBelowPercent), Shown.Short(settings.TraceBelowPercent)),
             ("drops", Shown.Short(Settings.DropsPerMillilitre), Shown.Short(settings.DropsPerMillilitre)),
             ("scale", Shown.Short(Workshop.ScaleStepGrams), Shown.Short(workshop.ScaleStepGrams)),

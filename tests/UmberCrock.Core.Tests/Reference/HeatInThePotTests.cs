@@ -15,7 +15,8 @@ public class HeatInThePotTests
 {
     private static readonly Formula Oil = Some.Lines(ProductForm.Balm, "fractionated-coconut-oil");
 
-    /// <summary>A stick with a quarter of beeswax: 80 to 45 C takes about 40 min where Newton's law says 27 (240 g, room of 21 C).</summary>
+    /// <summary>A stick with a quarter of beeswax: 80 to 45 C takes about 40 min where Newton's law says 27 (240 g, room of 21 C; common
+    /// practice).</summary>
     private static readonly Formula Stick = Some.Lines(ProductForm.Stick, "beeswax 25", "sunflower-oil");
 
     private static CoolingCurve CurveOf(Formula formula) => Assess(formula).Pot!.Curve;
@@ -54,12 +55,12 @@ public class HeatInThePotTests
         curve.Minutes(rate, 20, 80, 66.4).ShouldBe(2.1 / rate * Math.Log(60 / 46.4), 0.01);
     }
 
-    /// <summary>From section 13 of what is wanted: 240 g at 21 C in room air, K = 0.069 J/(g min K), by hand from a cylinder as high as wide
-    /// (density 0.9: r 3.488 cm, A 229.3 cm2; 60 x 12 x 0.02293 / 240 = 0.0688).</summary>
+    /// <summary>240 g in room air, K = 0.069 J/(g min K), by hand from a cylinder as high as wide (density 0.9: r 3.488 cm, A 229.3 cm2;
+    /// 60 x 12 x 0.02293 / 240 = 0.0688).</summary>
     [Fact]
     public void The_rate_of_a_small_pot() => Vessel.Pot(240, 0.9).Rate(12, bath: false).ShouldBe(0.0688, 0.0001);
 
-    /// <summary>In a bath five sixths of the surface of such a cylinder count; a wide low one has more surface than a cube-like one.</summary>
+    /// <summary>In a bath five sixths of the surface of such a cylinder count; a wide low one has more surface.</summary>
     [Fact]
     public void The_rate_goes_by_surface_and_mass()
     {
@@ -70,7 +71,7 @@ public class HeatInThePotTests
         Vessel.Container(1e6, 0.9, 15, null).Grams.ShouldBe(13.5, 1e-9);
     }
 
-    /// <summary>tau = r^2 / (5.78 alpha), first zero of J0 squared (2.4048^2 = 5.783; Carslaw and Jaeger, from memory): 44 min for 3.5 cm and
+    /// <summary>tau = r^2 / (5.78 alpha), first zero of J0 squared (2.4048^2 = 5.783; Carslaw and Jaeger, from memory): 44 min for 3.5 cm,
     /// 8e-8 m2/s; what is gelled takes two of them.</summary>
     [Fact]
     public void What_has_gelled_cools_by_conduction() =>
@@ -94,7 +95,7 @@ public class HeatInThePotTests
         curve.After(0.14, 21, 80, 20).ShouldBe(curve.After(0.07, 21, 80, 40), 1e-9);
     }
 
-    /// <summary>The temperature after the minutes that a temperature takes is that temperature, and a colder one never comes sooner.</summary>
+    /// <summary>The temperature after the minutes that a temperature takes is that one, and a colder one never comes sooner.</summary>
     [Theory]
     [InlineData("beeswax 25", "sunflower-oil")]
     [InlineData("cocoa-butter 60", "shea-butter-refined 20", "candelilla-wax 5", "jojoba-oil")]
@@ -131,7 +132,7 @@ public class HeatInThePotTests
     }
 
     /// <summary>
-    /// Two thousand pots with a true K and room of their own, drawn as the prior says, read with a typed error: the 95 % band holds the true
+    /// Two thousand pots with a true K and room of their own, drawn as the prior says, read with a typed error: the band holds the true
     /// time in 93.5 to 96.5 % of them.
     /// </summary>
     [Theory]

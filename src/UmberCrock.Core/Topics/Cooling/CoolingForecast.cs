@@ -223,8 +223,7 @@ internal sealed class CoolingForecast
         restarts.Add(
             new CoolingRestart(
                 reading.Minutes,
-                (Message)
-                    $"{reading.Celsius:0.0} °C where {foreseen:0.0} °C was foreseen: something changed. Was it moved, stirred, uncovered, warmed?"
+                (Message)$"{reading.Celsius:0.0} °C where {foreseen:0.0} °C was foreseen: something changed: moved, stirred, lid off?"
             )
         );
         setAside.Remove(at);

@@ -151,7 +151,8 @@ internal sealed record Allotment(ImmutableArray<GoesIn> Of, int? WettingLine, de
         }
     }
 
-    /// <summary>Heavy powders are wetted with the oils of their own phase, else with a share of the largest oil; what disperses goes along.</summary>
+    /// <summary>Heavy powders are wetted with the oils of their own phase, else with a share of the largest oil; what disperses goes
+    /// along.</summary>
     private static (int? Oil, decimal Percent) Wet(ResolvedFormula resolved, GoesIn[] steps)
     {
         var powders = Enumerable.Range(0, steps.Length).Where(line => steps[line] == GoesIn.Slurry).ToList();

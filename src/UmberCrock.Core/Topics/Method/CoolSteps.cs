@@ -82,7 +82,7 @@ internal static class CoolSteps
         );
     }
 
-    /// <summary>A scent in a stick goes in last of all, above its set point, and is poured at once; elsewhere below what it bears.</summary>
+    /// <summary>A scent in a stick goes in last of all, above its set point, and is poured at once; else below what it bears.</summary>
     private static void AddCool(MethodDraft draft)
     {
         var lines = draft.Allotment.Lines(GoesIn.AddCool);

@@ -20,7 +20,8 @@ public static class SuspensionTopic
         public SettlingRules Settling => rules.Of<SettlingRules>();
     }
 
-    /// <summary>The temperature in C to stir down to, so that a powder that sinks sinks no further than is seen; null where none does.</summary>
+    /// <summary>The temperature in C to stir down to, so that a powder that sinks sinks no further than is seen; null where none
+    /// does.</summary>
     internal static double? StirUntil(Assessment a) =>
         a.Settling is { } report && report.FallMillimetres > a.Resolved.Rules.Settling.FallMillimetresMost ? report.StirUntilCelsius : null;
 

@@ -283,6 +283,7 @@ document.addEventListener('alpine:init', () => {
         h: page('how'),
         n: page('notes'),
         w: page('weigh'),
+        d: page('method'),
         Delete: () => this.send('Edit', edit('removeLine'), () => this.select(this.selected)),
         Enter: () => this.select(this.selected, true),
         Escape: () => this.select(this.selected),
