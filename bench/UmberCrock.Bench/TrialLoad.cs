@@ -4,6 +4,8 @@ using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Intake;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Cooling;
+using UmberCrock.Core.Topics.Method;
 using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Core.Trials;
 
@@ -45,6 +47,14 @@ internal static class TrialLoad
         Measure("with fixes tried", () => Evaluator.Evaluate(formula, catalogue, settings), Evaluations);
         Measure("findings without fixes", () => Evaluator.Sweep(formula, catalogue, settings), Evaluations);
         Measure("resolution", () => ResolvedFormula.Of(formula, catalogue, settings), Evaluations);
+        Measure("with fixes and method", () => Evaluator.Evaluate(formula, catalogue, settings).Method, Evaluations);
+        var method = MethodRequest.Usual(MethodSchools.Default) with { BatchGrams = 480m, StartsAt = DateTimeOffset.UnixEpoch };
+        Measure("method with clock", () => MakingMethod.Of(formula, method, catalogue, settings), Evaluations);
+        var readings = Enumerable
+            .Range(0, 60)
+            .Select(minute => new TemperatureReading(minute, 20 + (60 * Math.Exp(-minute / 30.0)), Typed: false));
+        var cooling = new CoolingRequest(240, 80, 20, Surroundings.Room, [.. readings], [60, 45, 40, 30], null, null);
+        Measure("cooling with 60 readings", () => PotForecast.Of(formula, cooling, catalogue, settings), Evaluations);
         Measure("melt and texture", () => MeltReport.Of(resolved.Parts, resolved.Formula.Climate, catalogue.Rules.Texture), Evaluations);
     }
 

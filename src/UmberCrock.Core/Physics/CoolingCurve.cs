@@ -8,13 +8,13 @@ namespace UmberCrock.Core.Physics;
 internal sealed class CoolingCurve
 {
     /// <summary>Stretches this wide are first looked at, C.</summary>
-    private const double Widest = 4;
+    private const double Widest = 6;
 
     /// <summary>And none is made narrower, C.</summary>
     private const double Narrowest = 0.04;
 
-    /// <summary>Half way through a stretch the heat content may be so far from the straight line, J/g: under a tenth of a degree.</summary>
-    private const double Straight = 0.2;
+    /// <summary>Half way through a stretch the heat content may be so far from the straight line, J/g: a quarter of a degree.</summary>
+    private const double Straight = 0.5;
 
     /// <summary>Far above any pot, C.</summary>
     private const double Hottest = 200;
