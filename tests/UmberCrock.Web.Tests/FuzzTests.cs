@@ -89,6 +89,7 @@ public sealed class FuzzTests : IDisposable
         "label",
         "cooling",
         "method",
+        "over-pour",
     ];
     private static readonly string[] Bench =
     [

@@ -94,6 +94,24 @@ public sealed class MakingApiTests(App app) : IClassFixture<App>
         (await refused.Content.ReadAsStringAsync()).ShouldContain($"\"{pointer}\"");
     }
 
+    [Fact]
+    public async Task Three_ways_out_of_an_over_pour_are_answered()
+    {
+        var answer = await PostAsync(
+            "over-pour",
+            $$"""{"formula":{{Stick}},"batchGrams":200,"weighed":[{"line":1,"grams":8}],"line":0,"grams":40,"mixed":false}"""
+        );
+        (await JsonSchema.FromJsonAsync(await client.GetStringAsync("/schemas/over-pour.schema.json")))
+            .Validate(answer.ToJsonString())
+            .ShouldBeEmpty();
+        answer["ways"]!.AsArray().Select(way => way!["way"]!.GetValue<string>()).ShouldBe(["keep", "spoon-out", "rescale"]);
+        using var refused = await SendAsync(
+            "over-pour",
+            $$"""{"formula":{{Stick}},"batchGrams":200,"weighed":[],"line":0,"grams":36,"mixed":false}"""
+        );
+        refused.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+    }
+
     private static string Compact(string body) => JsonNode.Parse(body)!.ToJsonString();
 
     private Task<HttpResponseMessage> SendAsync(string call, string body) =>

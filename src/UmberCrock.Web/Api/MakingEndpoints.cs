@@ -1,4 +1,9 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using UmberCrock.Core.Batches;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Topics.Cooling;
 using UmberCrock.Core.Topics.Method;
 using UmberCrock.Storage;
@@ -32,6 +37,34 @@ internal static class MakingEndpoints
                     + "/schemas/cooling.schema.json; minutes count from the first reading."
             )
             .Produces<CoolingReport>();
+        Asked(
+                api.MapPost("/over-pour", OverPourAsync),
+                "The three ways out when more of a line went in than was wanted, each evaluated.",
+                "Body: {\"formula\", \"batchGrams\", \"weighed\": [{\"line\", \"grams\"}] of the other lines, \"line\", \"grams\": all that is in of it, "
+                    + "\"mixed\"}. Answer: /schemas/over-pour.schema.json; 422 when it is not over."
+            )
+            .Produces<JsonElement>();
+    }
+
+    private static async Task<IResult> OverPourAsync(HttpRequest request, Knowledge knowledge)
+    {
+        using var body = await RequestBody.ReadJsonAsync(request);
+        var (formula, poured) = MakingRequests.OverPour(body.RootElement);
+        return Answer(
+            new JsonObject
+            {
+                ["ways"] = new JsonArray([
+                    .. OverPour
+                        .Ways(formula, poured, knowledge.Catalogue, knowledge.Settings)
+                        .Select(way =>
+                        {
+                            var written = JsonSerializer.SerializeToNode(way, ContractJson.Options)!.AsObject();
+                            written["formula"] = FormulaWriter.Write(way.Formula);
+                            return written;
+                        }),
+                ]),
+            }
+        );
     }
 
     private static async Task<IResult> MethodAsync(HttpRequest request, Knowledge knowledge)

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json;
+using UmberCrock.Core.Batches;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Settings;
@@ -9,7 +10,7 @@ using static UmberCrock.Web.Hosting.JsonMembers;
 
 namespace UmberCrock.Web.Api;
 
-/// <summary>The bodies of what is asked at the stove: POST /api/v1/cooling and /method.</summary>
+/// <summary>The bodies of what is asked at the stove: POST /api/v1/cooling, /method and /over-pour.</summary>
 internal static class MakingRequests
 {
     private const decimal LargestBatch = 100_000m;
@@ -62,6 +63,39 @@ internal static class MakingRequests
                 members.TryGetValue("schools", out var ways) ? Schools(ways, schools) : schools,
                 members.TryGetValue("startsAt", out var starts) ? Moment(starts, "/startsAt") : null
             )
+        );
+    }
+
+    /// <summary>A batch in which a line went over.</summary>
+    public static (Formula Formula, OverPourRequest Request) OverPour(JsonElement body)
+    {
+        var members = Of(body, "formula", "batchGrams", "weighed", "line", "grams", "mixed");
+        var formula = FormulaReader.Read(members.Required("formula"), "/formula");
+        return (
+            formula,
+            new OverPourRequest(
+                Number(members.Required("batchGrams"), "/batchGrams", 0.1m, LargestBatch),
+                members.TryGetValue("weighed", out var weighed)
+                    ? [.. List(weighed, "/weighed", Formula.MaxLines).Select((item, at) => Weighed(item, $"/weighed/{at}"))]
+                    : [],
+                Whole(members.Required("line"), "/line", 0, Formula.MaxLines),
+                Number(members.Required("grams"), "/grams", 0.0001m, LargestBatch),
+                members.TryGetValue("mixed", out var mixed)
+                    && (
+                        mixed.ValueKind is JsonValueKind.True or JsonValueKind.False
+                            ? mixed.GetBoolean()
+                            : throw new DocumentException("/mixed", "must be true or false.")
+                    )
+            )
+        );
+    }
+
+    private static LineGrams Weighed(JsonElement item, string pointer)
+    {
+        var members = At(item, pointer, "line", "grams");
+        return new LineGrams(
+            Whole(members.Required("line", pointer), $"{pointer}/line", 0, Formula.MaxLines),
+            Number(members.Required("grams", pointer), $"{pointer}/grams", 0.0001m, LargestBatch)
         );
     }
 

@@ -7,6 +7,7 @@ internal static class Figures
     public static readonly (string Paths, string HeldBy)[] All =
     [
         ("antioxidants/suggestedPercent", "FindingExampleTests: its fix cures"),
+        ("batches/potHoldsTimes", "OverPourTests: just below, at and just above"),
         ("climates/", "temperatures that a maker chooses by name"),
         ("cooling/", "HeatInThePotTests: equations, priors and errors of readings"),
         ("emulsifiers/rinseOffPercentTo", "words of a finding"),
