@@ -55,7 +55,7 @@ public class OverPourTests
     public void What_is_more_than_the_pot_holds_is_said(double grams, bool larger) =>
         Ways(Salve, 200, 0, (decimal)grams, mixed: false)[2].LargerThanPot.ShouldBe(larger);
 
-    /// <summary>Too much lavender: kept, the formula goes over what is judged well, and the finding is new; rescaled, it does not.</summary>
+    /// <summary>Too much lavender: kept, the formula goes over what is judged well; rescaled, it does not.</summary>
     [Fact]
     public void What_it_does_to_the_formula_is_judged()
     {
@@ -83,7 +83,7 @@ public class OverPourTests
         Should.Throw<DocumentException>(() => Ways(open, 200, 0, 44, mixed: false)).Message.ShouldContain("not 100");
     }
 
-    /// <summary>Of random batches: percents of the rescaled are those of the plan, no smaller batch holds all that is in, sums are exact.</summary>
+    /// <summary>Of random batches: percents of the rescaled are those of the plan, no smaller batch holds what is in.</summary>
     [Fact]
     public void Rescaling_is_the_least_that_holds_the_percents()
     {

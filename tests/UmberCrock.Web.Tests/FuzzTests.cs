@@ -90,6 +90,7 @@ public sealed class FuzzTests : IDisposable
         "cooling",
         "method",
         "over-pour",
+        "rescue",
     ];
     private static readonly string[] Bench =
     [

@@ -112,6 +112,30 @@ public sealed class MakingApiTests(App app) : IClassFixture<App>
         refused.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
     }
 
+    [Fact]
+    public async Task A_pot_is_rescued_or_what_conflicts_is_said()
+    {
+        var answer = await PostAsync(
+            "rescue",
+            $$"""{"formula":{{Stick}},"potGrams":240,"target":{"band":"hard-bar","atCelsius":20},"from":["beeswax","candelilla-wax"]}"""
+        );
+        (await JsonSchema.FromJsonAsync(await client.GetStringAsync("/schemas/rescue.schema.json")))
+            .Validate(answer.ToJsonString())
+            .ShouldBeEmpty();
+        answer["additions"]!.AsArray().Count.ShouldBeGreaterThan(0);
+        (await PostAsync("rescue", $$"""{"formula":{{Stick}},"potGrams":240,"from":"larder"}"""))["addedGrams"]!
+            .GetValue<decimal>()
+            .ShouldBe(0m);
+        using var refused = await SendAsync(
+            "rescue",
+            $$"""{"formula":{{Stick}},"potGrams":240,"target":{"band":"pourable","atCelsius":20},"from":["beeswax"]}"""
+        );
+        refused.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await refused.Content.ReadAsStringAsync()).ShouldContain("conflicts");
+        using var unknown = await SendAsync("rescue", $$"""{"formula":{{Stick}},"potGrams":240,"from":["unobtainium"]}""");
+        (await unknown.Content.ReadAsStringAsync()).ShouldContain("\"/from/0\"");
+    }
+
     private static string Compact(string body) => JsonNode.Parse(body)!.ToJsonString();
 
     private Task<HttpResponseMessage> SendAsync(string call, string body) =>

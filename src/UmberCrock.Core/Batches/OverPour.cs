@@ -122,7 +122,7 @@ public static class OverPour
         ];
     }
 
-    /// <summary>The batch is the largest of actual over percent: of each line then as much as its percent asks, never less than is in.</summary>
+    /// <summary>The batch is the largest of actual over percent: of each line as much as its percent asks, never less than is in.</summary>
     private static decimal[] Rescaled(FormulaTotals totals, decimal[] plan, Dictionary<int, decimal> actual, OverPourRequest request)
     {
         var batch = actual

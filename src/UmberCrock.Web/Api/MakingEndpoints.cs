@@ -38,12 +38,50 @@ internal static class MakingEndpoints
             )
             .Produces<CoolingReport>();
         Asked(
-                api.MapPost("/over-pour", OverPourAsync),
-                "The three ways out when more of a line went in than was wanted, each evaluated.",
-                "Body: {\"formula\", \"batchGrams\", \"weighed\": [{\"line\", \"grams\"}] of the other lines, \"line\", \"grams\": all that is in of it, "
-                    + "\"mixed\"}. Answer: /schemas/over-pour.schema.json; 422 when it is not over."
+                api.MapPost("/rescue", RescueAsync),
+                "The least that can be added to a pot that is made already and wrong.",
+                "Body: {\"formula\", \"potGrams\", \"target\": {\"band\", \"atCelsius\"} or {\"climate\"} or {}, \"from\": \"catalogue\" | "
+                    + "\"larder\" | [slugs]}. Answer: /schemas/rescue.schema.json; 422 names what adding cannot cure."
             )
             .Produces<JsonElement>();
+        Asked(
+                api.MapPost("/over-pour", OverPourAsync),
+                "The three ways out when more of a line went in than was wanted, each evaluated.",
+                "Body: {\"formula\", \"batchGrams\", \"weighed\": [{\"line\", \"grams\"}] of the other lines, \"line\", "
+                    + "\"grams\": all that is in of it, \"mixed\"}. Answer: /schemas/over-pour.schema.json; 422 when it is not over."
+            )
+            .Produces<JsonElement>();
+    }
+
+    private static async Task<IResult> RescueAsync(HttpRequest request, Knowledge knowledge, LotStore lots)
+    {
+        using var body = await RequestBody.ReadJsonAsync(request);
+        var catalogue = knowledge.Catalogue;
+        var (formula, grams, target, from) = MakingRequests.Rescue(
+            body.RootElement,
+            catalogue.Ingredients.Select(ingredient => ingredient.Slug)
+        );
+        from ??=
+        [
+            .. (await lots.ListAsync())
+                .Where(lot => lot.RemainingGrams > 0m)
+                .Select(lot => lot.Ingredient)
+                .Distinct(StringComparer.Ordinal),
+        ];
+        var answer = Rescue.Of(formula, grams, target, from, catalogue, knowledge.Settings);
+        if (answer.Cure is not { } cure)
+        {
+            return ProblemWriter.Write(
+                StatusCodes.Status422UnprocessableEntity,
+                "Adding cannot cure this pot.",
+                answer.Conflicts,
+                ("conflicts", ProblemWriter.ListOf(answer.Conflicts))
+            );
+        }
+
+        var written = JsonSerializer.SerializeToNode(cure, ContractJson.Options)!.AsObject();
+        written["formula"] = FormulaWriter.Write(cure.Formula);
+        return Answer(written);
     }
 
     private static async Task<IResult> OverPourAsync(HttpRequest request, Knowledge knowledge)

@@ -6,11 +6,12 @@ using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Settings;
 using UmberCrock.Core.Topics.Cooling;
 using UmberCrock.Core.Topics.Method;
+using UmberCrock.Core.Trials;
 using static UmberCrock.Web.Hosting.JsonMembers;
 
 namespace UmberCrock.Web.Api;
 
-/// <summary>The bodies of what is asked at the stove: POST /api/v1/cooling, /method and /over-pour.</summary>
+/// <summary>The bodies of what is asked at the stove: POST /api/v1/cooling, /method, /over-pour and /rescue.</summary>
 internal static class MakingRequests
 {
     private const decimal LargestBatch = 100_000m;
@@ -88,6 +89,41 @@ internal static class MakingRequests
                     )
             )
         );
+    }
+
+    /// <summary>A pot that is made and wrong, what is wanted, and where additions may come from: null for the larder.</summary>
+    public static (Formula Formula, decimal PotGrams, RebalanceTarget Target, IReadOnlyCollection<string>? From) Rescue(
+        JsonElement body,
+        IEnumerable<string> all
+    )
+    {
+        var members = Of(body, "formula", "potGrams", "target", "from");
+        var formula = FormulaReader.Read(members.Required("formula"), "/formula");
+        return (
+            formula,
+            Number(members.Required("potGrams"), "/potGrams", 1m, LargestBatch),
+            members.TryGetValue("target", out var target) ? TrialRequests.Target(target, formula) : RebalanceTarget.None,
+            members.TryGetValue("from", out var from) ? From(from, all) : [.. all]
+        );
+    }
+
+    private static IReadOnlyCollection<string>? From(JsonElement from, IEnumerable<string> all)
+    {
+        if (from.ValueKind == JsonValueKind.String && from.GetString() is "catalogue" or "larder")
+            return from.GetString() == "larder" ? null : [.. all];
+        var known = all.ToHashSet(StringComparer.Ordinal);
+        return from.ValueKind != JsonValueKind.Array
+            ? throw new DocumentException("/from", "must be \"catalogue\", \"larder\" or a list of ingredients.")
+            :
+            [
+                .. List(from, "/from", known.Count)
+                    .Select(
+                        (item, at) =>
+                            item.ValueKind == JsonValueKind.String && known.Contains(item.GetString()!)
+                                ? item.GetString()!
+                                : throw new DocumentException($"/from/{at}", "is not an ingredient of the catalogue.")
+                    ),
+            ];
     }
 
     private static LineGrams Weighed(JsonElement item, string pointer)

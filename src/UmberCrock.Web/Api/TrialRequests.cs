@@ -94,7 +94,8 @@ internal static class TrialRequests
         );
     }
 
-    private static RebalanceTarget Target(JsonElement target, Formula formula)
+    /// <summary>What is to be reached: a band at a temperature, a climate, or nothing but limits and windows.</summary>
+    internal static RebalanceTarget Target(JsonElement target, Formula formula)
     {
         var members = At(target, "/target", "band", "atCelsius", "climate");
         if (
