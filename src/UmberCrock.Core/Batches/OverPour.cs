@@ -76,7 +76,7 @@ public static class OverPour
         Check(formula, totals, request);
         decimal[] plan = [.. Enumerable.Range(0, formula.Lines.Length).Select(line => totals.GramsOf(line, request.BatchGrams))];
         var actual = request.Weighed.ToDictionary(weighed => weighed.Line, weighed => weighed.Grams);
-        var before = Codes(Evaluator.Sweep(formula, catalogue, settings));
+        var before = Evaluator.Sweep(formula, catalogue, settings).Codes();
         decimal[] InPot(decimal own) =>
             [.. plan.Select((grams, line) => line == request.Line ? own : actual.GetValueOrDefault(line, grams))];
 
@@ -84,7 +84,7 @@ public static class OverPour
         {
             var made = AsMade.Of(formula, grams);
             var evaluation = Evaluator.Sweep(made, catalogue, settings);
-            var after = Codes(evaluation);
+            var after = evaluation.Codes();
             return new(
                 way,
                 possible,
@@ -162,9 +162,6 @@ public static class OverPour
         if (request.Grams <= target)
             throw new DocumentException("/grams", $"is not over: {Round(target)} g are wanted. Go on weighing.");
     }
-
-    private static SortedSet<string> Codes(EvaluationResult evaluation) =>
-        new(evaluation.Findings.Select(finding => finding.Code), StringComparer.Ordinal);
 
     private static decimal Round(decimal grams) => Units.Decimals.Trim(decimal.Round(grams, Decimals));
 }

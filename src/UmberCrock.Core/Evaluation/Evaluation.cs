@@ -103,4 +103,7 @@ public sealed record EvaluationResult
 
     /// <summary>What to expect of the formula in store, and when to look at it.</summary>
     public required StabilityReport Stability { get; init; }
+
+    /// <summary>The codes of what was found, each once, in order.</summary>
+    internal SortedSet<string> Codes() => new(Findings.Select(finding => finding.Code), StringComparer.Ordinal);
 }

@@ -110,7 +110,7 @@ public static class Swap
         ];
         var changed = FormulaEdit.ApplyAll(resolved.Formula, edits);
         var after = Evaluator.Sweep(changed, resolved.Catalogue, resolved.Settings);
-        var (codesBefore, codesAfter) = (Codes(before), Codes(after));
+        var (codesBefore, codesAfter) = (before.Codes(), after.Codes());
         var dose = percent == now ? "weight for weight" : (Message)$"{Decimals.Two(now)} becomes {Decimals.Two(percent)}";
         var candidate = new SwapCandidate(
             replacement.Ingredient.Slug,
@@ -141,9 +141,6 @@ public static class Swap
         !candidate.FindingsAdded.Any(code =>
             code is FindingCodes.AudienceCaution or FindingCodes.AudienceStop or FindingCodes.Phototoxic or FindingCodes.OverLimit
         );
-
-    private static SortedSet<string> Codes(EvaluationResult evaluation) =>
-        new(evaluation.Findings.Select(finding => finding.Code), StringComparer.Ordinal);
 
     private static int Added(EvaluationResult before, EvaluationResult after, Severity severity) =>
         Math.Max(

@@ -155,9 +155,7 @@ internal static class ApiEndpoints
         using var body = await RequestBody.ReadJsonAsync(request);
         var (text, options) = IntakeRequest.Read(body.RootElement, knowledge.Settings, knowledge.Workshop.Spoons);
         var report = IntakeReader.Read(text, knowledge.Catalogue, knowledge.Settings, options);
-        var answer = JsonSerializer.SerializeToNode(report, ContractJson.Options)!.AsObject();
-        answer["formula"] = FormulaWriter.Write(report.Formula);
-        return Answer(answer);
+        return Answer(Written(report, report.Formula));
     }
 
     private static async Task<IResult> WeighSheetAsync(HttpRequest request, Knowledge knowledge)
@@ -198,12 +196,7 @@ internal static class ApiEndpoints
             {
                 ["candidates"] = new JsonArray([
                     .. Swap.Candidates(formula, line, to, avoid, knowledge.Catalogue.Ingredients, knowledge.Catalogue, knowledge.Settings)
-                        .Select(candidate =>
-                        {
-                            var written = JsonSerializer.SerializeToNode(candidate, ContractJson.Options)!.AsObject();
-                            written["formula"] = FormulaWriter.Write(candidate.Formula);
-                            return written;
-                        }),
+                        .Select(candidate => Written(candidate, candidate.Formula)),
                 ]),
             }
         );
@@ -215,13 +208,13 @@ internal static class ApiEndpoints
         var (formula, locked, target) = TrialRequests.Rebalance(body.RootElement);
         var answer = Rebalance.Of(formula, locked, target, knowledge.Catalogue, knowledge.Settings);
         return answer.Moved is { } moved
-            ? Answer(Written(moved))
+            ? Answer(Written(moved, moved.Formula))
             : ProblemWriter.Write(
                 StatusCodes.Status422UnprocessableEntity,
                 "This cannot be had together. Nothing was changed.",
                 answer.Conflicts,
                 ("conflicts", ProblemWriter.ListOf(answer.Conflicts)),
-                ("nearest", Written(answer.Nearest!)),
+                ("nearest", Written(answer.Nearest!, answer.Nearest!.Formula)),
                 (
                     "ways",
                     answer
@@ -231,10 +224,11 @@ internal static class ApiEndpoints
             );
     }
 
-    private static JsonObject Written(Rebalanced moved)
+    /// <summary>An answer with the formula in it written as its document.</summary>
+    internal static JsonObject Written<T>(T answer, Formula formula)
     {
-        var written = JsonSerializer.SerializeToNode(moved, ContractJson.Options)!.AsObject();
-        written["formula"] = FormulaWriter.Write(moved.Formula);
+        var written = JsonSerializer.SerializeToNode(answer, ContractJson.Options)!.AsObject();
+        written["formula"] = FormulaWriter.Write(formula);
         return written;
     }
 

@@ -1,9 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using UmberCrock.Core.Batches;
-using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
-using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Topics.Cooling;
 using UmberCrock.Core.Topics.Method;
 using UmberCrock.Storage;
@@ -79,9 +77,7 @@ internal static class MakingEndpoints
             );
         }
 
-        var written = JsonSerializer.SerializeToNode(cure, ContractJson.Options)!.AsObject();
-        written["formula"] = FormulaWriter.Write(cure.Formula);
-        return Answer(written);
+        return Answer(Written(cure, cure.Formula));
     }
 
     private static async Task<IResult> OverPourAsync(HttpRequest request, Knowledge knowledge)
@@ -92,14 +88,7 @@ internal static class MakingEndpoints
             new JsonObject
             {
                 ["ways"] = new JsonArray([
-                    .. OverPour
-                        .Ways(formula, poured, knowledge.Catalogue, knowledge.Settings)
-                        .Select(way =>
-                        {
-                            var written = JsonSerializer.SerializeToNode(way, ContractJson.Options)!.AsObject();
-                            written["formula"] = FormulaWriter.Write(way.Formula);
-                            return written;
-                        }),
+                    .. OverPour.Ways(formula, poured, knowledge.Catalogue, knowledge.Settings).Select(way => Written(way, way.Formula)),
                 ]),
             }
         );
