@@ -338,4 +338,15 @@ public class MethodTests
             .Steps.Where(step => step.Stage == MethodStage.Cool)
             .ShouldAllBe(step => step.Attended && step.Caution!.Plain.Contains("stir until"));
     }
+
+    /// <summary>What its phase would spoil waits and says so; frankincense, whose vapour takes fire at 38 C, is kept from flames.</summary>
+    [Fact]
+    public void What_is_taken_out_and_what_catches_fire_is_said()
+    {
+        MethodStep Add(string name) => Method(Of(name)).Steps.Single(step => step.Stage == MethodStage.Add);
+        Add("Menthol chest rub").Caution!.Plain.ShouldContain("cannot bear the melt");
+        Add("Salve of a fifth beeswax").Caution!.Plain.ShouldNotContain("cannot bear the melt");
+        var scented = Read("scented", "balm", "melt: beeswax 8, olive-oil; cool: frankincense-oil 0.5");
+        Method(scented).Steps.Single(step => step.Stage == MethodStage.Add).Caution!.Plain.ShouldContain("no flame near");
+    }
 }

@@ -15,6 +15,10 @@ internal static class CoolSteps
     /// <summary>A pot that cools for longer than this between two looks passes alone, min.</summary>
     private const double Alone = 10;
 
+    /// <summary>A pot this near to a scent's flash point is kept from flames, C.</summary>
+    private const double NearFlash = 10;
+
+    /// <summary>What hardly sets is chilled to this far above the fridge, C.</summary>
     private const double BarelySet = 2;
 
     /// <summary>Writes the steps.</summary>
@@ -136,14 +140,14 @@ internal static class CoolSteps
 
     private static ImmutableArray<Message> TakenOut(MethodDraft draft, ImmutableArray<int> lines)
     {
-        ImmutableArray<int> moved = [.. lines.Where(line => draft.Of.Resolved.StageOf(line) != Stage.Cool)];
+        ImmutableArray<int> moved = [.. lines.Where(line => draft.Of.Resolved.StageOf(line) is not (Stage.Cool or Stage.Whip))];
         return moved.IsEmpty ? [] : [draft.Caution("taken-out", ("Names", FindingWords.Names(draft.Of.Resolved, moved)))];
     }
 
     private static ImmutableArray<Message> Flame(MethodDraft draft, ImmutableArray<int> lines) =>
         lines.Any(line =>
             draft.Of.Resolved.Rules.Stages.FlashPoints.Celsius.TryGetValue(draft.Of.Resolved.Ingredients[line].Slug, out var flash)
-            && flash < draft.Celsius + Alone
+            && flash < draft.Celsius + NearFlash
         )
             ? [draft.Caution("flame")]
             : [];
