@@ -66,6 +66,16 @@ public sealed class MethodPageTests(App app) : IClassFixture<App>
         page.QuerySelectorAll(".mform input").Length.ShouldBe(3);
     }
 
+    /// <summary>A formula that is not complete has no method yet: its page opens and says what to do first.</summary>
+    [Fact]
+    public async Task What_is_not_complete_says_so()
+    {
+        var demo = (await app.Store.FindAsync(await app.IdOfAsync("Ferry pony hoof balm")))!.Formula;
+        var open = demo with { Name = "Open", Lines = [.. demo.Lines.Where(line => !line.IsBalance)] };
+        var id = await app.Store.AddAsync(open);
+        (await ReadAsync($"/bench/{id}/method")).QuerySelector(".refusal")!.TextContent.ShouldContain("Settle the total");
+    }
+
     /// <summary>Settings of an earlier version say nothing of the stove: they read as before, by the rules.</summary>
     [Fact]
     public void Settings_without_ways_at_the_stove_read()

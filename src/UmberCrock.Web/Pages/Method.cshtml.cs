@@ -78,7 +78,9 @@ internal sealed class MethodModel(FormulaStore store, Knowledge knowledge, TimeP
         catch (DocumentException refused)
         {
             Refusal = string.Join(" ", refused.Problems.Select(problem => problem.Reason));
-            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+            // What is not complete yet has no method, and nothing was asked that could not be: the page opens and says so.
+            if (!string.IsNullOrWhiteSpace(Batch + Room + Start))
+                Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
         }
 
         return Page();
