@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Findings;
@@ -9,6 +8,7 @@ using UmberCrock.Core.Settings;
 using UmberCrock.Core.Topics.Cooling;
 using UmberCrock.Core.Topics.Making;
 using UmberCrock.Core.Topics.Method;
+using static UmberCrock.Core.Tests.MethodPanel;
 
 namespace UmberCrock.Core.Tests;
 
@@ -28,8 +28,6 @@ public class MethodTests
         MethodStage.Whip,
     ];
 
-    private static readonly ImmutableArray<(string Name, Formula Formula, string Steps)> Panel = [.. ReadPanel()];
-
     public static TheoryData<string> Names => [.. Panel.Select(row => row.Name)];
 
     private static MethodReport Method(Formula formula, Func<MethodRequest, MethodRequest>? asked = null)
@@ -37,8 +35,6 @@ public class MethodTests
         var usual = MethodRequest.Usual(MethodSchools.Default) with { BatchGrams = 240m };
         return MakingMethod.Of(formula, asked?.Invoke(usual) ?? usual, Some.Catalogue, EvaluationSettings.Default);
     }
-
-    private static Formula Of(string name) => Panel.Single(row => row.Name == name).Formula;
 
     /// <summary>Common practice, formula by formula (Panel/methods.txt).</summary>
     [Theory]
@@ -62,50 +58,6 @@ public class MethodTests
                 return step.Stage == MethodStage.Weigh || step.Lines.IsEmpty ? stage : $"{stage}[{string.Join(' ', words)}]";
             })
         );
-
-    private static IEnumerable<(string, Formula, string)> ReadPanel()
-    {
-        using var reader = new StreamReader(typeof(MethodTests).Assembly.GetManifestResourceStream("panel/methods.txt")!);
-        var lines = reader.ReadToEnd().Split('\n').Where(line => line.Length > 0 && line[0] != '#').ToList();
-        for (var at = 0; at + 1 < lines.Count; at += 2)
-        {
-            var parts = lines[at].Split('|', StringSplitOptions.TrimEntries);
-            yield return (parts[0], Read(parts[0], parts[1], parts[2]), lines[at + 1][2..].Trim());
-        }
-    }
-
-    private static Formula Read(string name, string form, string phases)
-    {
-        var words = form.Split(' ');
-        Vocabulary.TryParse<ProductForm>(words[0], out var of).ShouldBeTrue(words[0]);
-        var start = Some.Catalogue.Rules.Forms.Of(of).Start(name);
-        var read = phases
-            .Split(';', StringSplitOptions.TrimEntries)
-            .Select((phase, at) => (Id: ((char)('A' + at)).ToString(), Parts: phase.Split(':', StringSplitOptions.TrimEntries)))
-            .ToList();
-        return start with
-        {
-            Process = words.Length > 1 && Vocabulary.TryParse<Process>(words[1], out var process) ? process : start.Process,
-            Phases = [.. read.Select(phase => new Phase(phase.Id, phase.Parts[0], StageOf(phase.Parts[0])))],
-            Lines =
-            [
-                .. read.SelectMany(phase =>
-                    phase
-                        .Parts[1]
-                        .Split(',', StringSplitOptions.TrimEntries)
-                        .Select(line => line.Split(' '))
-                        .Select(line => new FormulaLine(
-                            phase.Id,
-                            line[0],
-                            line.Length > 1 ? decimal.Parse(line[1], CultureInfo.InvariantCulture) : null
-                        ))
-                ),
-            ],
-        };
-    }
-
-    private static Stage StageOf(string word) =>
-        Vocabulary.TryParse<Stage>(word, out var stage) ? stage : throw new ArgumentException(word, nameof(word));
 
     /// <summary>What holds of every method, over the panel, the demo and a thousand random formulas.</summary>
     [Fact]
@@ -334,9 +286,9 @@ public class MethodTests
     {
         var formula = Read("thin", "sunscreen", "melt: beeswax 8, jojoba-oil; powder: zinc-oxide 20; cool: lavender-oil 0.5");
         Some.Found(formula, FindingCodes.Settling).ShouldNotBeNull();
-        Method(formula)
-            .Steps.Where(step => step.Stage == MethodStage.Cool)
-            .ShouldAllBe(step => step.Attended && step.Caution!.Plain.Contains("stir until"));
+        var cooling = Method(formula).Steps.Where(step => step.Stage == MethodStage.Cool).ToList();
+        cooling.ShouldNotBeEmpty();
+        cooling.ShouldAllBe(step => step.Attended && step.Caution!.Plain.Contains("stir until"));
     }
 
     /// <summary>What its phase would spoil waits and says so; frankincense, whose vapour takes fire at 38 C, is kept from flames.</summary>

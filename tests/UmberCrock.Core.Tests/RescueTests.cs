@@ -91,7 +91,9 @@ public class RescueTests
     [Fact]
     public void What_is_well_needs_nothing()
     {
-        foreach (var formula in Demo.DemoFormulas.Read().Where(formula => Some.Evaluate(formula).Verdict == Verdict.Clear))
+        var well = Demo.DemoFormulas.Read().Where(formula => Some.Evaluate(formula).Verdict == Verdict.Clear).ToList();
+        well.ShouldNotBeEmpty();
+        foreach (var formula in well)
             Of(formula, RebalanceTarget.None).Cure!.Additions.ShouldBeEmpty(formula.Name);
     }
 
@@ -112,10 +114,12 @@ public class RescueTests
     [InlineData(Band.SoftButter)]
     public void A_pot_is_cured_with_what_gives_body_or_carries(Band band)
     {
+        var cured = 0;
         foreach (var formula in Demo.DemoFormulas.Read().Where(formula => !formula.IsWhipped))
         {
             if (Of(formula, At20(band)).Cure is not { } cure)
                 continue;
+            cured++;
             cure.Evaluation.Melt.At(20m).Band.ShouldBe(band, formula.Name);
             cure.Additions.ShouldAllBe(
                 addition =>
@@ -126,5 +130,7 @@ public class RescueTests
             cure.AddedGrams.ShouldBe(cure.Additions.Sum(addition => addition.Grams));
             cure.AddedGrams.ShouldBeLessThanOrEqualTo(240m);
         }
+
+        cured.ShouldBeGreaterThan(0);
     }
 }
