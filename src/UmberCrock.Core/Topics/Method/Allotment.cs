@@ -32,9 +32,6 @@ internal enum GoesIn
 /// <param name="WettingPercent">The share, weight percent of the whole.</param>
 internal sealed record Allotment(ImmutableArray<GoesIn> Of, int? WettingLine, decimal WettingPercent)
 {
-    /// <summary>At most this share of an oil is taken to wet powder: the rest rinses the cup.</summary>
-    private const decimal MostOfTheOil = 0.9m;
-
     /// <summary>The lines of a step, in the order of the formula.</summary>
     public ImmutableArray<int> Lines(GoesIn step) => [.. Enumerable.Range(0, Of.Length).Where(line => Of[line] == step)];
 
@@ -181,7 +178,10 @@ internal sealed record Allotment(ImmutableArray<GoesIn> Of, int? WettingLine, de
         foreach (var line in own)
             steps[line] = GoesIn.Slurry;
         var missing = wanted - resolved.PercentOf(own);
-        var share = largest < 0 ? 0m : Math.Min(Math.Max(0m, missing), resolved.Totals.Percents[largest] * MostOfTheOil);
+        var share =
+            largest < 0
+                ? 0m
+                : Math.Min(Math.Max(0m, missing), resolved.Totals.Percents[largest] * resolved.Rules.Method.Figures.MostOfTheOil);
         return share > 0m ? (largest, decimal.Round(share, 2)) : (null, 0m);
     }
 }

@@ -12,15 +12,6 @@ namespace UmberCrock.Core.Topics.Method;
 /// <summary>The second half of a method: from a clear melt to what stands in its jar.</summary>
 internal static class CoolSteps
 {
-    /// <summary>A pot that cools for longer than this between two looks passes alone, min.</summary>
-    private const double Alone = 10;
-
-    /// <summary>A pot this near to a scent's flash point is kept from flames, C.</summary>
-    private const double NearFlash = 10;
-
-    /// <summary>What hardly sets is chilled to this far above the fridge, C.</summary>
-    private const double BarelySet = 2;
-
     /// <summary>Writes the steps.</summary>
     public static void Write(MethodDraft draft)
     {
@@ -49,17 +40,17 @@ internal static class CoolSteps
             return;
         var lasts = draft.CoolsTo(to, Surroundings.Room);
         var sinks = HotSteps.Sinks(draft);
-        var every = draft.Figures.LookEveryMinutes;
+        var (every, alone) = (draft.Figures.LookEveryMinutes, draft.Figures.AloneFromMinutes);
         draft.Add(
-            lasts.Minutes < Alone ? "cool-short" : step,
+            lasts.Minutes < alone ? "cool-short" : step,
             new()
             {
                 Target = to,
                 Place = Surroundings.Room,
                 Lasts = lasts,
-                Attended = !sinks.IsEmpty || lasts.Minutes < Alone || !draft.Allotment.Lines(GoesIn.Water).IsEmpty,
+                Attended = !sinks.IsEmpty || lasts.Minutes < alone || !draft.Allotment.Lines(GoesIn.Water).IsEmpty,
                 Cautions = sinks,
-                Words = [("every", lasts.Minutes < 2 * Alone ? $"{every.Low:0}" : $"{every.High:0}")],
+                Words = [("every", lasts.Minutes < 2 * alone ? $"{every.Low:0}" : $"{every.High:0}")],
             }
         );
     }
@@ -147,7 +138,7 @@ internal static class CoolSteps
     private static ImmutableArray<Message> Flame(MethodDraft draft, ImmutableArray<int> lines) =>
         lines.Any(line =>
             draft.Of.Resolved.Rules.Stages.FlashPoints.Celsius.TryGetValue(draft.Of.Resolved.Ingredients[line].Slug, out var flash)
-            && flash < draft.Celsius + NearFlash
+            && flash < draft.Celsius + draft.Figures.NearFlashCelsius
         )
             ? [draft.Caution("flame")]
             : [];
@@ -155,7 +146,7 @@ internal static class CoolSteps
     private static void Whip(MethodDraft draft)
     {
         Cool(draft, "cool-to-chill", draft.Figures.ChillFromCelsius);
-        var soft = Math.Max(draft.Sets ?? 0, draft.OutsideOf(Surroundings.Fridge) + BarelySet);
+        var soft = Math.Max(draft.Sets ?? 0, draft.OutsideOf(Surroundings.Fridge) + draft.Figures.AboveFridgeCelsius);
         var target = Math.Min(draft.Celsius, Math.Round(soft));
         draft.Add(
             "chill",

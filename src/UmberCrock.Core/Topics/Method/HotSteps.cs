@@ -12,11 +12,6 @@ namespace UmberCrock.Core.Topics.Method;
 /// <summary>The first half of a method: from a clean table to a clear melt.</summary>
 internal static class HotSteps
 {
-    /// <summary>Time at the bath over which the minutes to clear are known, as factors: they are of low confidence.</summary>
-    private static readonly Span Doubt = new(0.6, 1.8);
-
-    private const double LeastMinutes = 2;
-
     /// <summary>Writes the steps.</summary>
     public static void Write(MethodDraft draft)
     {
@@ -217,13 +212,16 @@ internal static class HotSteps
         var high = Math.Round(Math.Min(most, Math.Max(low, wanted.High)));
         var target = Math.Round((low + high) / 2);
         var grams = (double)draft.Grams(draft.Of.Resolved.PercentOf(lines));
-        var minutes = grams > 0 ? Math.Max(LeastMinutes, draft.Pot.HeatingMinutes(grams, draft.Request.RoomCelsius, target)) : LeastMinutes;
+        var minutes =
+            grams > 0
+                ? Math.Max(figures.LeastMeltMinutes, draft.Pot.HeatingMinutes(grams, draft.Request.RoomCelsius, target))
+                : figures.LeastMeltMinutes;
         return new()
         {
             Lines = lines,
             Target = target,
             Celsius = new Span(low, high),
-            Lasts = new Lasts(minutes, minutes * Doubt.Low, minutes * Doubt.High),
+            Lasts = new Lasts(minutes, minutes * figures.MeltDoubt.Low, minutes * figures.MeltDoubt.High),
         };
     }
 

@@ -157,6 +157,30 @@ internal sealed record MethodFigures
     /// <summary>Lids stay off so long at least, min.</summary>
     public required double LidsOffMinutes { get; init; }
 
+    /// <summary>A pot that cools for longer than this passes alone, min.</summary>
+    public required double AloneFromMinutes { get; init; }
+
+    /// <summary>A pot this near to a scent's flash point is kept from flames, C.</summary>
+    public required double NearFlashCelsius { get; init; }
+
+    /// <summary>A mix that sets no further above the room than this stands in the fridge until it has, C.</summary>
+    public required double NearRoomCelsius { get; init; }
+
+    /// <summary>What hardly sets is chilled to this far above the fridge, C.</summary>
+    public required double AboveFridgeCelsius { get; init; }
+
+    /// <summary>Of a wider container the middle is hot when the wall has set, mm.</summary>
+    public required double WideRadiusMillimetres { get; init; }
+
+    /// <summary>Nothing melts in less, min.</summary>
+    public required double LeastMeltMinutes { get; init; }
+
+    /// <summary>The least and the most of the minutes at the bath, as factors: they are of low confidence.</summary>
+    public required Span MeltDoubt { get; init; }
+
+    /// <summary>At most this share of an oil is taken to wet powder, 0 to 1: the rest rinses the cup.</summary>
+    public required decimal MostOfTheOil { get; init; }
+
     /// <summary>What sets hotter than this sets on the wall of a cold bath, and is not stirred to trace, C.</summary>
     public required double TraceBelowCelsius { get; init; }
 

@@ -10,12 +10,6 @@ namespace UmberCrock.Core.Topics.Method;
 /// <summary>Pouring and setting, by what it is poured into and what threatens it.</summary>
 internal static class PourSteps
 {
-    /// <summary>Wider than this the middle is hot when the wall has set, m.</summary>
-    private const double WideMetres = 0.025;
-
-    /// <summary>A mix that sets no further above the room than this stands in the fridge until it has, C.</summary>
-    private const double NearRoom = 2;
-
     /// <summary>True of what is poured into tubes and pushed or turned up.</summary>
     public static bool IsTube(MethodDraft draft) => draft.Form.Packed == Pack.Tube;
 
@@ -124,7 +118,7 @@ internal static class PourSteps
             : fast || school == SettingSchool.Fridge ? "set-fast"
             : "set-jar";
         var place =
-            step is "set-fast" or "set-mould" or "set-mould-fast" || set < draft.Request.RoomCelsius + NearRoom
+            step is "set-fast" or "set-mould" or "set-mould-fast" || set < draft.Request.RoomCelsius + draft.Figures.NearRoomCelsius
                 ? Surroundings.Fridge
                 : Surroundings.Room;
         var vessel = VesselOf(draft);
@@ -148,7 +142,7 @@ internal static class PourSteps
                 Place = place,
                 Lasts = draft.Rules.Of(step).Minutes is null ? lasts : null,
                 Words = [("fridge", tube ? $"{draft.Figures.FridgeMinutesTube:0}" : $"{fridge.Low:0} to {fridge.High:0}")],
-                Cautions = vessel.RadiusMetres > WideMetres ? [draft.Caution("middle-is-hot")] : [],
+                Cautions = vessel.RadiusMetres * 1000 > draft.Figures.WideRadiusMillimetres ? [draft.Caution("middle-is-hot")] : [],
             }
         );
     }
