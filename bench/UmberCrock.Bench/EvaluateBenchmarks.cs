@@ -42,7 +42,11 @@ public class EvaluateBenchmarks
             .Range(0, 1000)
             .Count(step =>
                 Evaluator
-                    .Sweep(new SetPercent(0, 1m + (step / 100m)).Apply(ThirtyLines.Formula), catalogue, EvaluationSettings.Default)
+                    .Sweep(
+                        new SetPercent(0, 1m + (step / 100m)).Apply(ThirtyLines.Formula, catalogue.Herbs),
+                        catalogue,
+                        EvaluationSettings.Default
+                    )
                     .Verdict == Verdict.Clear
             );
 

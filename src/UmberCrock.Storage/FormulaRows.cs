@@ -15,21 +15,22 @@ internal static class FormulaRows
     /// <summary>A new row of a formula.</summary>
     /// <param name="formula">The formula.</param>
     /// <param name="document">Its document, as it is kept.</param>
-    public static FormulaRow New(Formula formula, string document)
+    /// <param name="herbs">Slugs of the botanicals.</param>
+    public static FormulaRow New(Formula formula, string document, IReadOnlySet<string> herbs)
     {
         var row = new FormulaRow { Name = formula.Name, Document = document };
-        Fill(row, formula);
+        Fill(row, formula, herbs);
         return row;
     }
 
     /// <summary>What lists and searches need of a formula, beside its document.</summary>
-    public static void Fill(FormulaRow row, Formula formula)
+    public static void Fill(FormulaRow row, Formula formula, IReadOnlySet<string> herbs)
     {
         (row.Name, row.SearchText, row.Form) = (formula.Name, SearchTextOf(formula), Vocabulary.Word(formula.Form));
-        var percents = FormulaTotals.Of(formula).Percents;
+        var doses = FormulaTotals.Of(formula, herbs).Doses;
         foreach (
             var held in formula
-                .Lines.Select((line, at) => (line.Ingredient, Percent: percents[at]))
+                .Lines.Select((line, at) => (line.Ingredient, Percent: doses[at]))
                 .GroupBy(line => line.Ingredient, StringComparer.Ordinal)
         )
             row.Ingredients.Add(new FormulaIngredientRow { Ingredient = held.Key, Percent = held.Sum(line => line.Percent) });
@@ -40,11 +41,12 @@ internal static class FormulaRows
     /// <param name="row">The row.</param>
     /// <param name="formula">The formula.</param>
     /// <param name="document">Its document, as it is kept.</param>
-    public static async Task PutAsync(CrockContext context, FormulaRow row, Formula formula, string document)
+    /// <param name="herbs">Slugs of the botanicals.</param>
+    public static async Task PutAsync(CrockContext context, FormulaRow row, Formula formula, string document, IReadOnlySet<string> herbs)
     {
         await context.FormulaIngredients.Where(held => held.FormulaId == row.Id).ExecuteDeleteAsync();
         row.Document = document;
-        Fill(row, formula);
+        Fill(row, formula, herbs);
     }
 
     /// <summary>Text as searches fold it: letters, digits and blanks only.</summary>
@@ -82,7 +84,7 @@ internal static class FormulaRows
         await context
             .Steps.Where(step => step.FormulaId == row.Id && (step.Number >= history.Step || step.Number < history.First))
             .ExecuteDeleteAsync();
-        await PutAsync(context, row, changed, document);
+        await PutAsync(context, row, changed, document, knowledge.Catalogue.Herbs);
         context.Steps.Add(
             new StepRow
             {

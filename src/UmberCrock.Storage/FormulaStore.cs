@@ -54,7 +54,8 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
     private const int MostNames = 100;
     private const string What = "This formula";
 
-    /// <summary>Fills in what formulas of earlier versions lack. Called once at start.</summary>
+    /// <summary>Fills in what formulas of earlier versions lack. Called once at start, when the maker's own
+    /// ingredients are known.</summary>
     public async Task PrepareAsync()
     {
         await using var context = await contexts.CreateDbContextAsync();
@@ -63,7 +64,7 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
         {
             try
             {
-                FormulaRows.Fill(row, FormulaReader.Parse(row.Document));
+                FormulaRows.Fill(row, FormulaReader.Parse(row.Document), knowledge.Catalogue.Herbs);
             }
             catch (DocumentException)
             {
@@ -72,6 +73,7 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
         }
 
         await context.SaveChangesAsync();
+        await HerbsOut.SettleAllAsync(context, knowledge.Catalogue.Herbs);
     }
 
     /// <summary>A stretch of the formulas whose name, ingredients or notes hold the text (all for null), last changed first, and how many
@@ -211,7 +213,7 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
     {
         await using var context = await contexts.CreateDbContextAsync();
         var document = FormulaRows.Checked(formula, knowledge);
-        var row = FormulaRows.New(formula, document);
+        var row = FormulaRows.New(formula, document, knowledge.Catalogue.Herbs);
         (row.BatchGrams, row.ChangedAt) = (batchGrams, Now());
         row.Steps.Add(new StepRow { Number = 0, Document = document });
         context.Formulas.Add(row);
@@ -299,7 +301,7 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
                 ?? throw new DocumentException("/version", "That step is no longer there.");
             var formula = FormulaReader.Parse(step.Document);
             _ = FormulaRows.Checked(formula, knowledge);
-            await FormulaRows.PutAsync(context, row, formula, step.Document);
+            await FormulaRows.PutAsync(context, row, formula, step.Document, knowledge.Catalogue.Herbs);
             return true;
         });
 

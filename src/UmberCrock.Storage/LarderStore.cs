@@ -167,7 +167,7 @@ public sealed class LarderStore(IDbContextFactory<CrockContext> contexts, Knowle
                     .Range(0, formula.Lines.Length)
                     .Where(line => formula.Lines[line].Ingredient == slug)
                     .Select(line => new ReplaceIngredient(line, replacement!));
-                await FormulaRows.RecordAsync(context, holder, FormulaEdit.ApplyAll(formula, edits), knowledge);
+                await FormulaRows.RecordAsync(context, holder, FormulaEdit.ApplyAll(formula, edits, knowledge.Catalogue.Herbs), knowledge);
                 holder.Version++;
                 holder.ChangedAt = Stale.After(0, clock);
             }

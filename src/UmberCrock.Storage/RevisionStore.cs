@@ -6,7 +6,17 @@ using UmberCrock.Core.Formulas;
 namespace UmberCrock.Storage;
 
 /// <summary>A revision that was kept.</summary>
-public sealed record KeptRevision(int Number, string Name, Formula Formula, DateTimeOffset KeptAt);
+/// <param name="Number">Its number, from 1.</param>
+/// <param name="Name">What the maker calls it; empty when nothing.</param>
+/// <param name="Formula">The formula, as it was kept.</param>
+/// <param name="KeptAt">When it was kept.</param>
+/// <param name="HerbsCounted">True when strained herbs are counted in its hundred, as they were once.</param>
+public sealed record KeptRevision(int Number, string Name, Formula Formula, DateTimeOffset KeptAt, bool HerbsCounted)
+{
+    /// <summary>The formula as it is taken up again.</summary>
+    /// <param name="herbs">Slugs of the botanicals.</param>
+    public Formula Again(IReadOnlySet<string> herbs) => HerbsCounted ? StrainedHerbs.TakenOut(Formula, herbs) : Formula;
+}
 
 /// <summary>Reads and names the kept revisions of formulas. A revision itself never changes.</summary>
 public sealed class RevisionStore(IDbContextFactory<CrockContext> contexts)
@@ -73,7 +83,8 @@ public sealed class RevisionStore(IDbContextFactory<CrockContext> contexts)
                     row.Number,
                     row.Name,
                     FormulaReader.Parse(row.Document),
-                    DateTimeOffset.FromUnixTimeMilliseconds(row.KeptAt)
+                    DateTimeOffset.FromUnixTimeMilliseconds(row.KeptAt),
+                    row.HerbsCounted
                 )
         );
 }

@@ -52,6 +52,9 @@ public sealed class FormulaRow
     /// <summary>When it was put into the bin, milliseconds since 1970 UTC; null while it stands on the shelf.</summary>
     public long? DeletedAt { get; set; }
 
+    /// <summary>True while its documents count strained herbs in the hundred, as those of earlier versions did.</summary>
+    public bool HerbsCounted { get; set; }
+
     /// <summary>Every document it has been, for undo and redo.</summary>
     public ICollection<StepRow> Steps { get; } = new List<StepRow>();
 
@@ -106,6 +109,9 @@ public sealed class RevisionRow
 
     /// <summary>When it was kept, milliseconds since 1970 UTC.</summary>
     public long KeptAt { get; set; }
+
+    /// <summary>True when its document counts strained herbs in the hundred, as those of earlier versions did.</summary>
+    public bool HerbsCounted { get; set; }
 }
 
 /// <summary>What the maker chose for the label of a formula.</summary>

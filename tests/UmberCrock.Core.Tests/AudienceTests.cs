@@ -30,7 +30,7 @@ public class AudienceTests
         Some.Evaluate(balm).Verdict.ShouldBe(Verdict.Stop);
         finding.Lines.ShouldBe([0]);
         finding.Detail.ToString().Length.ShouldBeGreaterThan(20);
-        Some.Found(FormulaEdit.ApplyAll(balm, finding.Fixes[0].Edits), FindingCodes.AudienceStop).ShouldBeNull();
+        Some.Found(Some.Edited(balm, finding.Fixes[0].Edits), FindingCodes.AudienceStop).ShouldBeNull();
     }
 
     [Theory]

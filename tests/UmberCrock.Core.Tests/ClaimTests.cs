@@ -293,10 +293,10 @@ public class ClaimTests
         var evaluation = Some.Evaluate(claimed);
         var drug = evaluation.Findings.Single(finding => finding.Code == FindingCodes.ClaimDrug);
         drug.Severity.ShouldBe(Severity.Stop);
-        FormulaEdit.ApplyAll(claimed, drug.Fixes[0].Edits).Label.Claims.ShouldBe(["Softens and comforts dry skin", "For dry hands"]);
+        Some.Edited(claimed, drug.Fixes[0].Edits).Label.Claims.ShouldBe(["Softens and comforts dry skin", "For dry hands"]);
         var untrue = evaluation.Findings.Where(finding => finding.Code == FindingCodes.DeclareUntrue).ToList();
         untrue.Count.ShouldBe(2, "beeswax is of bees, shea counts as a nut");
-        FormulaEdit.ApplyAll(claimed, untrue[0].Fixes[0].Edits).Label.Declares.ShouldBe(["nut-free"]);
+        Some.Edited(claimed, untrue[0].Fixes[0].Edits).Label.Declares.ShouldBe(["nut-free"]);
         Some.Found(Balm with { Name = "SPF 50 stick" }, FindingCodes.ClaimSun)!.Severity.ShouldBe(Severity.Stop);
     }
 

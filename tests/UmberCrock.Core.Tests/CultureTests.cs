@@ -36,7 +36,14 @@ public class CultureTests
         Same(() => Some.Evaluate(formula));
         Same(() =>
             FormulaComparison
-                .Of(formula, FormulaEdit.ApplyAll(formula, [new SetPercent(0, 3.25m)]) with { Climate = new Climate(2.5m, 31.5m) })
+                .Of(
+                    formula,
+                    Some.Edited(formula, [new SetPercent(0, 3.25m)]) with
+                    {
+                        Climate = new Climate(2.5m, 31.5m),
+                    },
+                    Some.Catalogue.Herbs
+                )
                 .Words(slug => slug)
         );
         Same(() => Evaluator.Explain(formula, Some.Catalogue, EvaluationSettings.Default));

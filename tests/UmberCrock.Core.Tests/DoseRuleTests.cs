@@ -38,7 +38,7 @@ public class DoseRuleTests
         finding.Title.ToString().ShouldStartWith("Phenoxyethanol");
         finding.Lines.ShouldBe([0, 1]);
         Some.Evaluate(both).Lines[0].Place.ShouldBe(Place.OverLimit);
-        Some.Found(FormulaEdit.ApplyAll(both, finding.Fixes[0].Edits), FindingCodes.OverLimit).ShouldBeNull();
+        Some.Found(Some.Edited(both, finding.Fixes[0].Edits), FindingCodes.OverLimit).ShouldBeNull();
     }
 
     /// <summary>Annex III entry 324 (from memory): methyl salicylate 0.06 % from all sources; wintergreen oil is nearly all of
@@ -49,7 +49,7 @@ public class DoseRuleTests
         var balm = Some.Formula(ProductForm.Balm, ("wintergreen-oil", 0.1m), ("beeswax", 15m), ("jojoba-oil", null));
         var finding = Some.Found(balm, FindingCodes.OverLimit).ShouldNotBeNull();
         finding.Title.ToString().ShouldStartWith("Methyl Salicylate");
-        var cured = FormulaEdit.ApplyAll(balm, finding.Fixes[0].Edits);
+        var cured = Some.Edited(balm, finding.Fixes[0].Edits);
         cured.Lines[0].Percent!.Value.ShouldBeInRange(0.055m, 0.0605m);
         Some.Found(cured, FindingCodes.OverLimit).ShouldBeNull();
     }
@@ -92,7 +92,7 @@ public class DoseRuleTests
         finding?.Severity.ShouldBe(severity!.Value);
         (finding is null).ShouldBe(severity is null);
         if (finding is not null)
-            Some.Found(FormulaEdit.ApplyAll(balm, finding.Fixes[0].Edits), FindingCodes.Phototoxic).ShouldBeNull();
+            Some.Found(Some.Edited(balm, finding.Fixes[0].Edits), FindingCodes.Phototoxic).ShouldBeNull();
     }
 
     [Fact]

@@ -1,6 +1,5 @@
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Findings;
-using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Settings;
 using UmberCrock.Tests;
 
@@ -26,7 +25,7 @@ public class FindingExampleTests
         finding.Fixes.ShouldNotBeEmpty();
         foreach (var fix in finding.Fixes)
         {
-            var after = Some.Evaluate(FormulaEdit.ApplyAll(formula, fix.Edits));
+            var after = Some.Evaluate(Some.Edited(formula, fix.Edits));
             after.Findings.ShouldNotContain(other => other.Code == code, fix.Title.ToString());
             after
                 .Findings.Count(other => other.Severity == Severity.Stop)

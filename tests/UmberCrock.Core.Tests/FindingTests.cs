@@ -15,7 +15,7 @@ public class FindingTests
         finding.Severity.ShouldBe(Severity.Stop);
         finding.Title.ShouldBe("Zinc Oxide is 1.00 over its limit");
         finding.Source.ShouldContain("1223/2009 Annex VI entries 30 and 30a");
-        Some.Found(FormulaEdit.ApplyAll(stick, finding.Fixes[0].Edits), FindingCodes.OverLimit).ShouldBeNull();
+        Some.Found(Some.Edited(stick, finding.Fixes[0].Edits), FindingCodes.OverLimit).ShouldBeNull();
     }
 
     /// <summary>Regulation (EC) 1223/2009 Annex V entry 29, from memory: the limit is on phenoxyethanol itself, not on the blend.</summary>
@@ -35,7 +35,7 @@ public class FindingTests
         var balm = Some.Formula(ProductForm.Balm, ("tea-tree-oil", 1.4m), ("beeswax", 15m), ("jojoba-oil", null));
         var finding = Some.Found(balm, FindingCodes.OverLimit).ShouldNotBeNull();
         finding.Title.ShouldBe("Tea tree oil is 0.40 over its limit");
-        Some.Found(FormulaEdit.ApplyAll(balm, finding.Fixes[0].Edits), FindingCodes.OverLimit).ShouldBeNull();
+        Some.Found(Some.Edited(balm, finding.Fixes[0].Edits), FindingCodes.OverLimit).ShouldBeNull();
     }
 
     [Fact]
@@ -44,7 +44,7 @@ public class FindingTests
         var split = Some.Formula(ProductForm.Sunscreen, ("zinc-oxide", 15m), ("zinc-oxide-coated", 15m), ("castor-oil", null));
         var finding = Some.Found(split, FindingCodes.OverLimit).ShouldNotBeNull();
         finding.Lines.ShouldBe([0, 1]);
-        Some.Found(FormulaEdit.ApplyAll(split, finding.Fixes[0].Edits), FindingCodes.OverLimit).ShouldBeNull();
+        Some.Found(Some.Edited(split, finding.Fixes[0].Edits), FindingCodes.OverLimit).ShouldBeNull();
     }
 
     [Theory]
@@ -55,9 +55,9 @@ public class FindingTests
         var stick = Some.Formula(ProductForm.Stick, ("beeswax", percent), ("shea-butter-refined", 10m), ("olive-oil", null));
         var finding = Some.Found(stick, code).ShouldNotBeNull();
         finding.Lines.ShouldBe([0]);
-        var cured = FormulaEdit.ApplyAll(stick, finding.Fixes[0].Edits);
+        var cured = Some.Edited(stick, finding.Fixes[0].Edits);
         Some.Found(cured, code).ShouldBeNull();
-        FormulaTotals.Of(cured).Total.ShouldBe(100m);
+        Some.Totals(cured).Total.ShouldBe(100m);
     }
 
     [Fact]
@@ -66,7 +66,7 @@ public class FindingTests
         var stick = Some.Formula(ProductForm.Stick, ("beeswax", 28m), ("olive-oil", 60m), ("castor-oil", 12m));
         var fix = Some.Found(stick, FindingCodes.AboveWindow)!.Fixes[0];
         fix.Effect.ShouldBe("oil to 63.00");
-        var cured = FormulaEdit.ApplyAll(stick, fix.Edits);
+        var cured = Some.Edited(stick, fix.Edits);
         cured.Lines.Select(line => line.Percent).ShouldBe([25m, 63m, 12m]);
     }
 
@@ -116,7 +116,7 @@ public class FindingTests
         finding?.Severity.ShouldBe(severity!.Value);
         (finding is null).ShouldBe(severity is null);
         if (finding is not null)
-            Some.Found(FormulaEdit.ApplyAll(balm, finding.Fixes[0].Edits), FindingCodes.GroupOver).ShouldBeNull();
+            Some.Found(Some.Edited(balm, finding.Fixes[0].Edits), FindingCodes.GroupOver).ShouldBeNull();
     }
 
     [Theory]
@@ -146,7 +146,7 @@ public class FindingTests
     {
         var balm = Some.Formula(ProductForm.Balm, ("water", 5m), ("beeswax", 15m), ("jojoba-oil", null));
         var finding = Some.Found(balm, FindingCodes.WaterPresent).ShouldNotBeNull();
-        Some.Found(FormulaEdit.ApplyAll(balm, finding.Fixes[0].Edits), FindingCodes.WaterPresent).ShouldBeNull();
+        Some.Found(Some.Edited(balm, finding.Fixes[0].Edits), FindingCodes.WaterPresent).ShouldBeNull();
         Some.Found(Some.Demo("Newborn oar-cradle balm"), FindingCodes.WaterPresent).ShouldBeNull();
     }
 
@@ -158,7 +158,7 @@ public class FindingTests
             Phases = [new("A", "Melt", Stage.Melt)],
         };
         var finding = Some.Found(oil, FindingCodes.AntioxidantMissing).ShouldNotBeNull();
-        var cured = FormulaEdit.ApplyAll(oil, finding.Fixes[0].Edits);
+        var cured = Some.Edited(oil, finding.Fixes[0].Edits);
         cured.Phases[^1].Stage.ShouldBe(Stage.Cool);
         Some.Found(cured, FindingCodes.AntioxidantMissing).ShouldBeNull();
         Some.Found(Some.Formula(ProductForm.OilGel, ("glyceryl-behenate", 8m), ("jojoba-oil", null)), FindingCodes.AntioxidantMissing)

@@ -48,7 +48,7 @@ public class FixTests
                 foreach (var fix in finding.Fixes)
                 {
                     tried++;
-                    var mended = FormulaEdit.ApplyAll(formula, fix.Edits);
+                    var mended = Some.Edited(formula, fix.Edits);
                     var after = Evaluator.Evaluate(mended, Some.Catalogue, settings);
                     var added = Cautions(after).Except(Cautions(now)).Except(Next(finding)).ToList();
                     if (added.Count > 0 && finding.Severity != Severity.Stop)
@@ -80,7 +80,7 @@ public class FixTests
     {
         Dictionary<string, decimal> Of(Formula one) =>
             one
-                .Lines.Zip(FormulaTotals.Of(one).Percents)
+                .Lines.Zip(Some.Totals(one).Percents)
                 .GroupBy(line => line.First.Ingredient)
                 .ToDictionary(group => group.Key, group => group.Sum(line => line.Second));
         var (was, now) = (Of(formula), Of(mended));

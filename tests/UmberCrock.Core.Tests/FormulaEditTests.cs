@@ -15,29 +15,32 @@ public class FormulaEditTests
     );
 
     [Fact]
-    public void The_balance_line_takes_what_is_left() => FormulaTotals.Of(Stick).Percents.ShouldBe([20m, 65m, 15m]);
+    public void The_balance_line_takes_what_is_left() => Some.Totals(Stick).Percents.ShouldBe([20m, 65m, 15m]);
 
     [Fact]
     public void Setting_a_dose_moves_the_balance() =>
-        FormulaTotals.Of(new SetPercent(0, 26.5m).Apply(Stick)).Percents.ShouldBe([26.5m, 58.5m, 15m]);
+        Some.Totals(new SetPercent(0, 26.5m).Apply(Stick, Some.Catalogue.Herbs)).Percents.ShouldBe([26.5m, 58.5m, 15m]);
 
     [Fact]
     public void A_new_balance_line_leaves_the_old_one_its_percent()
     {
-        var edited = new SetBalance(2).Apply(Stick);
+        var edited = new SetBalance(2).Apply(Stick, Some.Catalogue.Herbs);
         edited.BalanceIndex.ShouldBe(2);
-        FormulaTotals.Of(edited).Percents.ShouldBe([20m, 65m, 15m]);
+        Some.Totals(edited).Percents.ShouldBe([20m, 65m, 15m]);
     }
 
     [Fact]
     public void An_ingredient_is_replaced_at_the_same_dose() =>
-        new ReplaceIngredient(0, "candelilla-wax").Apply(Stick).Lines[0].ShouldBe(new FormulaLine("A", "candelilla-wax", 20m));
+        new ReplaceIngredient(0, "candelilla-wax")
+            .Apply(Stick, Some.Catalogue.Herbs)
+            .Lines[0]
+            .ShouldBe(new FormulaLine("A", "candelilla-wax", 20m));
 
     [Fact]
     public void A_line_joins_the_end_of_its_phase()
     {
-        var edited = new AddLine("B", "tocopherol-mixed", 0.5m).Apply(Stick);
-        edited = new AddLine("A", "shea-butter-refined", 5m).Apply(edited);
+        var edited = new AddLine("B", "tocopherol-mixed", 0.5m).Apply(Stick, Some.Catalogue.Herbs);
+        edited = new AddLine("A", "shea-butter-refined", 5m).Apply(edited, Some.Catalogue.Herbs);
         edited
             .Lines.Select(line => line.Ingredient)
             .ShouldBe(["beeswax", "sunflower-oil", "cocoa-butter", "shea-butter-refined", "tocopherol-mixed"]);
@@ -46,19 +49,19 @@ public class FormulaEditTests
     [Fact]
     public void A_line_moves_within_its_phase_and_into_another()
     {
-        new MoveLine(2, "A", 0).Apply(Stick).Lines[0].Ingredient.ShouldBe("cocoa-butter");
-        new MoveLine(0, "B", 0).Apply(Stick).Lines[2].ShouldBe(new FormulaLine("B", "beeswax", 20m));
+        new MoveLine(2, "A", 0).Apply(Stick, Some.Catalogue.Herbs).Lines[0].Ingredient.ShouldBe("cocoa-butter");
+        new MoveLine(0, "B", 0).Apply(Stick, Some.Catalogue.Herbs).Lines[2].ShouldBe(new FormulaLine("B", "beeswax", 20m));
     }
 
     [Fact]
-    public void A_line_is_removed() => new RemoveLine(1).Apply(Stick).Lines.Length.ShouldBe(2);
+    public void A_line_is_removed() => new RemoveLine(1).Apply(Stick, Some.Catalogue.Herbs).Lines.Length.ShouldBe(2);
 
     [Fact]
     public void Phases_come_and_go()
     {
-        var edited = new AddPhase("C", "Scent", Stage.Cool, null).Apply(Stick);
+        var edited = new AddPhase("C", "Scent", Stage.Cool, null).Apply(Stick, Some.Catalogue.Herbs);
         edited.Phases.Length.ShouldBe(3);
-        new RemovePhase("C").Apply(edited).Phases.Length.ShouldBe(2);
+        new RemovePhase("C").Apply(edited, Some.Catalogue.Herbs).Phases.Length.ShouldBe(2);
     }
 
     [Theory]
@@ -70,7 +73,7 @@ public class FormulaEditTests
     [InlineData("phases", """[{"id":"B","name":"First","stage":"melt"},{"id":"A","name":"Then","stage":"cool"}]""")]
     public void A_field_is_set_as_it_stands_in_the_document(string field, string value)
     {
-        var edited = new SetField(field, JsonDocument.Parse(value).RootElement).Apply(Stick);
+        var edited = new SetField(field, JsonDocument.Parse(value).RootElement).Apply(Stick, Some.Catalogue.Herbs);
         var written = FormulaWriter.Write(edited);
         var path = field.Split('.');
         var member = path.Length == 1 ? written[path[0]]! : written[path[0]]![path[1]]!;
@@ -101,7 +104,9 @@ public class FormulaEditTests
     [Theory]
     [MemberData(nameof(Refused))]
     public void What_does_not_fit_is_refused_by_member(FormulaEdit edit, string pointer) =>
-        Should.Throw<DocumentException>(() => edit.Apply(Stick)).Problems.ShouldContain(problem => problem.Pointer == pointer);
+        Should
+            .Throw<DocumentException>(() => edit.Apply(Stick, Some.Catalogue.Herbs))
+            .Problems.ShouldContain(problem => problem.Pointer == pointer);
 
     [Fact]
     public void Undo_and_redo_walk_the_history()

@@ -130,7 +130,7 @@ public sealed class JsonTextTests
         findings.ShouldNotBeEmpty();
         findings.Length.ShouldBeLessThanOrEqualTo(Evaluator.MostFindings);
         foreach (var fix in findings.SelectMany(finding => finding.Fixes))
-            FormulaEdit.ApplyAll(formula, fix.Edits).Lines.Length.ShouldBeLessThanOrEqualTo(Formula.MaxLines);
+            Some.Edited(formula, fix.Edits).Lines.Length.ShouldBeLessThanOrEqualTo(Formula.MaxLines);
     }
 
     [Fact]
@@ -138,10 +138,10 @@ public sealed class JsonTextTests
     {
         var formula = DemoFormulas.Read()[0];
         new AddPhase("Z", new string('p', FormulaReader.LongestName), Stage.Cool, null)
-            .Apply(formula)
+            .Apply(formula, Some.Catalogue.Herbs)
             .Phases.Length.ShouldBe(formula.Phases.Length + 1);
         Should.Throw<DocumentException>(() =>
-            new AddPhase("Z", new string('p', FormulaReader.LongestName + 1), Stage.Cool, null).Apply(formula)
+            new AddPhase("Z", new string('p', FormulaReader.LongestName + 1), Stage.Cool, null).Apply(formula, Some.Catalogue.Herbs)
         );
     }
 

@@ -24,10 +24,10 @@ public class LadderTests
     {
         var rungs = Ladder.Of(Whip, raise, lower, 2m, 5, Some.Catalogue, EvaluationSettings.Default);
         rungs.Length.ShouldBe(5);
-        var middle = FormulaTotals.Of(Whip).Percents;
+        var middle = Some.Totals(Whip).Percents;
         for (var at = 0; at < 5; at++)
         {
-            var percents = FormulaTotals.Of(rungs[at].Formula).Percents;
+            var percents = Some.Totals(rungs[at].Formula).Percents;
             percents[raise].ShouldBe(middle[raise] + (2m * (at - 2)));
             percents[lower].ShouldBe(middle[lower] - (2m * (at - 2)));
             (rungs[at].PercentRaised, rungs[at].PercentLowered).ShouldBe((percents[raise], percents[lower]));

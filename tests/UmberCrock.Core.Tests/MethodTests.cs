@@ -82,7 +82,7 @@ public class MethodTests
         going.SelectMany(step => step.Lines).Order().ToList().ShouldBe(all, customMessage: formula.Name);
         method.Steps.Except(going).Where(step => step.Stage != MethodStage.Weigh).ShouldAllBe(step => step.Lines.IsEmpty);
         foreach (var line in going.SelectMany(step => step.Parts ?? []).GroupBy(part => part.Line))
-            line.Sum(part => part.Grams).ShouldBe(240m * a.Resolved.Totals.Percents[line.Key] / 100m, 0.001m);
+            line.Sum(part => part.Grams).ShouldBe(a.Resolved.Totals.GramsOf(line.Key, 240m), 0.001m);
         foreach (var step in going)
         {
             foreach (var line in step.Lines.Where(line => a.Resolved.Ingredients[line].AddBelowCelsius?.Value < step.TargetCelsius))

@@ -19,7 +19,7 @@ public class MixingTests
         finding.Severity.ShouldBe(Severity.Stop);
         finding.Fixes.Length.ShouldBe(2);
         foreach (var fix in finding.Fixes)
-            Some.Found(FormulaEdit.ApplyAll(balm, fix.Edits), FindingCodes.WaterUnpreserved).ShouldBeNull(fix.Title.Plain);
+            Some.Found(Some.Edited(balm, fix.Edits), FindingCodes.WaterUnpreserved).ShouldBeNull(fix.Title.Plain);
         Some.Found(balm, FindingCodes.WaterPresent).ShouldNotBeNull();
     }
 
@@ -44,7 +44,7 @@ public class MixingTests
         );
         Some.Found(balm, FindingCodes.WaterUnpreserved).ShouldNotBeNull();
         Some.Found(balm, FindingCodes.AntioxidantNotPreservative)!.Severity.ShouldBe(Severity.Caution);
-        var preserved = FormulaEdit.ApplyAll(balm, [new SetPercent(1, 1m)]);
+        var preserved = Some.Edited(balm, [new SetPercent(1, 1m)]);
         Some.Found(preserved, FindingCodes.WaterUnpreserved).ShouldBeNull();
         Some.Found(preserved, FindingCodes.AntioxidantNotPreservative).ShouldBeNull();
     }
@@ -56,7 +56,7 @@ public class MixingTests
         Some.Found(bar, FindingCodes.WetUseUnpreserved).ShouldBeNull();
         var finding = Some.Found(bar with { WetUse = true }, FindingCodes.WetUseUnpreserved).ShouldNotBeNull();
         finding.Severity.ShouldBe(Severity.Caution);
-        Some.Found(FormulaEdit.ApplyAll(bar with { WetUse = true }, finding.Fixes[0].Edits), FindingCodes.WetUseUnpreserved).ShouldBeNull();
+        Some.Found(Some.Edited(bar with { WetUse = true }, finding.Fixes[0].Edits), FindingCodes.WetUseUnpreserved).ShouldBeNull();
         Some.Found(Some.Formula(ProductForm.Balm, ("glycerin", 2m), ("beeswax", 15m), ("jojoba-oil", null)), FindingCodes.WetUseUnpreserved)
             .ShouldNotBeNull("a humectant draws water");
     }
@@ -70,7 +70,7 @@ public class MixingTests
     {
         var balm = Some.Formula(ProductForm.Balm, (slug, 2m), ("beeswax", 15m), ("jojoba-oil", null));
         var finding = Some.Found(balm, FindingCodes.PolarNotSoluble).ShouldNotBeNull();
-        Some.Found(FormulaEdit.ApplyAll(balm, finding.Fixes[0].Edits), FindingCodes.PolarNotSoluble).ShouldBeNull();
+        Some.Found(Some.Edited(balm, finding.Fixes[0].Edits), FindingCodes.PolarNotSoluble).ShouldBeNull();
         Some.Found(
                 Some.Formula(ProductForm.Balm, (slug, 2m), ("lecithin", 2m), ("beeswax", 15m), ("jojoba-oil", null)),
                 FindingCodes.PolarNotSoluble
@@ -91,7 +91,7 @@ public class MixingTests
         var finding = Some.Found(butter, FindingCodes.StageTooHot).ShouldNotBeNull();
         finding.Lines.ShouldBe([0, 2]);
         finding.Detail.ToString().ShouldContain("75 °C");
-        var cured = FormulaEdit.ApplyAll(butter, finding.Fixes[0].Edits);
+        var cured = Some.Edited(butter, finding.Fixes[0].Edits);
         Some.Found(cured, FindingCodes.StageTooHot).ShouldBeNull();
         cured.Lines.Select(line => line.Phase).Order().ShouldBe(["A", "A", "B", "B"]);
         // A stick sets long before it is as cool as that: moving it there would only close the window.
@@ -112,7 +112,7 @@ public class MixingTests
     {
         var balm = Some.Formula(ProductForm.Balm, ("hibiscus-powder", 2m), ("beeswax", 15m), ("jojoba-oil", null));
         var finding = Some.Found(balm, FindingCodes.BotanicalRaw).ShouldNotBeNull();
-        var cured = FormulaEdit.ApplyAll(balm, finding.Fixes[0].Edits);
+        var cured = Some.Edited(balm, finding.Fixes[0].Edits);
         cured.Phases[^1].Stage.ShouldBe(Stage.Infuse);
         Some.Found(cured, FindingCodes.BotanicalRaw).ShouldBeNull();
     }

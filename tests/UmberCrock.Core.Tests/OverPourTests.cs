@@ -33,8 +33,8 @@ public class OverPourTests
         ways[0].Changes.ShouldBeEmpty();
         ways[1].Changes.ShouldBe([new LineGrams(0, -4)]);
         ways[2].Changes.ShouldBe([new LineGrams(1, 6)]);
-        FormulaTotals.Of(ways[0].Formula).Percents.ShouldBe([21.5686m, 29.4118m, 49.0196m]);
-        FormulaTotals.Of(ways[2].Formula).Percents.ShouldBe([20m, 30m, 50m]);
+        Some.Totals(ways[0].Formula).Percents.ShouldBe([21.5686m, 29.4118m, 49.0196m]);
+        Some.Totals(ways[2].Formula).Percents.ShouldBe([20m, 30m, 50m]);
     }
 
     /// <summary>What is mixed into others does not come out, and the others are raised to the largest that is in.</summary>
@@ -91,14 +91,14 @@ public class OverPourTests
         for (var round = 0; round < 200; round++)
         {
             var batch = 50 + random.Next(500);
-            var totals = FormulaTotals.Of(Salve);
+            var totals = Some.Totals(Salve);
             var over = totals.GramsOf(0, batch) * (1m + ((decimal)random.NextDouble() * 0.5m) + 0.001m);
             var shea = totals.GramsOf(1, batch) * (0.9m + ((decimal)random.NextDouble() * 0.4m));
             var ways = Ways(Salve, batch, 0, over, mixed: true, new LineGrams(1, shea));
             var largest = Math.Max(over / 0.2m, shea / 0.3m);
             ways[2].BatchGrams.ShouldBe(largest, 0.0002m);
-            FormulaTotals.Of(ways[2].Formula).Percents.ShouldBe([20m, 30m, 50m]);
-            ways.ShouldAllBe(way => FormulaTotals.Of(way.Formula).Total == 100m);
+            Some.Totals(ways[2].Formula).Percents.ShouldBe([20m, 30m, 50m]);
+            ways.ShouldAllBe(way => Some.Totals(way.Formula).Total == 100m);
             ways[0].BatchGrams.ShouldBe(over + shea + totals.GramsOf(2, batch), 0.0002m);
         }
     }

@@ -141,7 +141,7 @@ public class PanelTests
 
         static decimal Dose(Formula formula, string slug)
         {
-            var percents = FormulaTotals.Of(formula).Percents;
+            var percents = Some.Totals(formula).Percents;
             return formula.Lines.Select((line, at) => line.Ingredient == slug ? percents[at] : 0m).Sum();
         }
     }

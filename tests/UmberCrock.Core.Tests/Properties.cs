@@ -56,14 +56,14 @@ public class Properties
             {
                 try
                 {
-                    formula = edit.Apply(formula);
+                    formula = edit.Apply(formula, Some.Catalogue.Herbs);
                 }
                 catch (DocumentException)
                 {
                     // Refused: the formula is as it was.
                 }
 
-                var totals = FormulaTotals.Of(formula);
+                var totals = Some.Totals(formula);
                 totals.Total.ShouldBe(totals.Percents.Sum());
                 if (formula.BalanceIndex >= 0 && totals.SetPercent <= 100m)
                     totals.Total.ShouldBe(100m);
@@ -185,7 +185,7 @@ public class Properties
         {
             foreach (var finding in Some.Evaluate(formula).Findings.Where(finding => !finding.Fixes.IsEmpty))
             {
-                var cured = FormulaEdit.ApplyAll(formula, finding.Fixes[0].Edits);
+                var cured = Some.Edited(formula, finding.Fixes[0].Edits);
                 Some.Evaluate(cured)
                     .Findings.ShouldNotContain(
                         other => other.Title.Equals(finding.Title) && other.Code == finding.Code,

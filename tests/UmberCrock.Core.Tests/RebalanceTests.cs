@@ -44,7 +44,7 @@ public class RebalanceTests
         var found = Moved(formula, [], new RebalanceTarget(band, celsius, null), Some.Catalogue, EvaluationSettings.Default);
         IsAllowed(found.Formula, band, celsius).ShouldBeTrue();
 
-        var start = FormulaTotals.Of(formula).Percents;
+        var start = Some.Totals(formula).Percents;
         var best = decimal.MaxValue;
         void Try(decimal[] doses, int line)
         {
@@ -93,7 +93,7 @@ public class RebalanceTests
         );
         found.Edits.ShouldHaveSingleItem().ShouldBeOfType<SetPercent>().Line.ShouldBe(3);
         found.Formula.Lines[2].IsBalance.ShouldBeTrue();
-        FormulaTotals.Of(found.Formula).Total.ShouldBe(100m);
+        Some.Totals(found.Formula).Total.ShouldBe(100m);
     }
 
     [Fact]
@@ -261,14 +261,13 @@ public class RebalanceTests
 
             conflicts.ShouldBeEmpty(formula.Name);
             (nearest is null && ways.IsEmpty).ShouldBeTrue(formula.Name);
-            FormulaTotals.Of(found.Formula).Total.ShouldBe(100m, formula.Name);
+            Some.Totals(found.Formula).Total.ShouldBe(100m, formula.Name);
             found.Evaluation.Lines.ShouldAllBe(
                 line => line.Place != Place.Above && line.Place != Place.OverLimit && line.Place != Place.Below,
                 formula.Name
             );
             found.MovedPercent.ShouldBe(
-                FormulaTotals.Of(formula).Percents.Zip(FormulaTotals.Of(found.Formula).Percents, (was, now) => Math.Abs(was - now)).Sum()
-                    / 2m,
+                Some.Totals(formula).Percents.Zip(Some.Totals(found.Formula).Percents, (was, now) => Math.Abs(was - now)).Sum() / 2m,
                 formula.Name
             );
         }

@@ -45,7 +45,7 @@ public class RescueTests
         cure.Additions.Select(addition => addition.Ingredient).ShouldBe(["beeswax"]);
         cure.AddedGrams.ShouldBe(Tried(), 0.3m);
         cure.Evaluation.Melt.At(20m).Band.ShouldBe(Band.Stick);
-        FormulaTotals.Of(cure.Formula).Total.ShouldBe(100m);
+        Some.Totals(cure.Formula).Total.ShouldBe(100m);
     }
 
     /// <summary>Of two, no pair of half grams does it with a gram less.</summary>

@@ -40,6 +40,10 @@ internal static class Some
             ]
         );
 
+    public static FormulaTotals Totals(Formula formula) => FormulaTotals.Of(formula, Catalogue.Herbs);
+
+    public static Formula Edited(Formula formula, IEnumerable<FormulaEdit> edits) => FormulaEdit.ApplyAll(formula, edits, Catalogue.Herbs);
+
     public static Formula Demo(string name) => DemoFormulas.Read().Single(formula => formula.Name == name);
 
     public static EvaluationResult Evaluate(Formula formula) => Evaluator.Evaluate(formula, Catalogue, EvaluationSettings.Default);

@@ -124,8 +124,8 @@ public class SwapTests
             .Single();
         ((double)candidate.Percent).ShouldBe(percent);
         candidate.Formula.Lines[0].ShouldBe(new FormulaLine("A", "candelilla-wax", candidate.Percent));
-        FormulaTotals.Of(candidate.Formula).Total.ShouldBe(100m);
-        FormulaEdit.ApplyAll(Balm, candidate.Edits).Lines.ShouldBe(candidate.Formula.Lines);
+        Some.Totals(candidate.Formula).Total.ShouldBe(100m);
+        Some.Edited(Balm, candidate.Edits).Lines.ShouldBe(candidate.Formula.Lines);
     }
 
     [Fact]

@@ -39,8 +39,8 @@ public class SwitchTests
         made.Refusals.ShouldBeEmpty();
         made.Before.Declares.Holds(property).ShouldBeFalse("else there would be nothing to do");
         made.After.Declares.Holds(property).ShouldBeTrue();
-        FormulaTotals.Of(made.Formula).Total.ShouldBe(100m);
-        FormulaEdit.ApplyAll(Balm, made.Edits).Lines.ShouldBe(made.Formula.Lines);
+        Some.Totals(made.Formula).Total.ShouldBe(100m);
+        Some.Edited(Balm, made.Edits).Lines.ShouldBe(made.Formula.Lines);
         made.After.Findings.Count(finding => finding.Severity == Severity.Stop)
             .ShouldBeLessThanOrEqualTo(made.Before.Findings.Count(finding => finding.Severity == Severity.Stop));
         Of(made.Formula, kind).Edits.ShouldBeEmpty("it is so already");
@@ -73,11 +73,11 @@ public class SwitchTests
     [Fact]
     public void What_is_different_is_said_in_words()
     {
-        var after = FormulaEdit.ApplyAll(
+        var after = Some.Edited(
             Balm,
             [new SetPercent(0, 16.5m), new RemoveLine(1), new AddLine("A", "carnauba-wax", 2m), ClimateOf(5, 34)]
         );
-        var comparison = FormulaComparison.Of(Balm, after);
+        var comparison = FormulaComparison.Of(Balm, after, Some.Catalogue.Herbs);
         comparison
             .Words(slug => Some.Catalogue.Find(slug)!.Name)
             .ShouldBe([
@@ -87,8 +87,8 @@ public class SwitchTests
                 "climate: 5 to 30 °C to 5 to 34 °C",
                 "sweet almond oil follows to 53.70",
             ]);
-        FormulaComparison.Of(Balm, Balm).IsSame.ShouldBeTrue();
-        FormulaComparison.Of(after, Balm).Doses.Single(dose => dose.Ingredient == "lanolin").By.ShouldBe(5m);
+        FormulaComparison.Of(Balm, Balm, Some.Catalogue.Herbs).IsSame.ShouldBeTrue();
+        FormulaComparison.Of(after, Balm, Some.Catalogue.Herbs).Doses.Single(dose => dose.Ingredient == "lanolin").By.ShouldBe(5m);
     }
 
     /// <summary>Lines of the same ingredient count together, wherever they stand.</summary>
@@ -97,7 +97,7 @@ public class SwitchTests
     {
         var one = Some.Lines(ProductForm.Balm, "beeswax 14", "shea-butter-refined 20", "sunflower-oil-high-oleic");
         var two = Some.Lines(ProductForm.Balm, "shea-butter-refined 12", "beeswax 14", "shea-butter-refined 8", "sunflower-oil-high-oleic");
-        FormulaComparison.Of(one, two).Doses.ShouldAllBe(dose => dose.IsSame);
+        FormulaComparison.Of(one, two, Some.Catalogue.Herbs).Doses.ShouldAllBe(dose => dose.IsSame);
     }
 
     private static SetField ClimateOf(int low, int high) =>

@@ -19,7 +19,9 @@ public sealed class CopiesTests
         var stick = (await folder.Formulas.ListAsync("blade")).Single();
         var rows = await RowsAsync(folder);
         var copy = await folder.House.CopyAsync(CopyReason.Asked);
-        await folder.Formulas.ChangeAsync(stick.Id, stick.Version, new SetPercent(0, 21m).Apply);
+        await folder.Formulas.ChangeAsync(stick.Id, stick.Version, now =>
+            new SetPercent(0, 21m).Apply(now, folder.Knowledge.Catalogue.Herbs)
+        );
         await folder.Formulas.AddAsync(stick.Formula with { Name = "Made since" });
         await folder.Bin.DeleteFormulaAsync((await folder.Formulas.ListAsync("lip balm")).Single().Id, 0);
         var after = await RowsAsync(folder);
@@ -47,7 +49,9 @@ public sealed class CopiesTests
             var upgrade = folder.Copies.List().Single();
             await folder.Formulas.AddAsync(DemoFormulas.Read()[0] with { Name = "After the upgrade" });
             var stick = (await folder.Formulas.ListAsync("blade")).Single();
-            await folder.Formulas.ChangeAsync(stick.Id, stick.Version, new SetPercent(0, 21m).Apply);
+            await folder.Formulas.ChangeAsync(stick.Id, stick.Version, now =>
+                new SetPercent(0, 21m).Apply(now, folder.Knowledge.Catalogue.Herbs)
+            );
             var preview = await folder.House.PreviewAsync(upgrade);
             (preview.Back, preview.Gone, preview.Other).ShouldSatisfyAllConditions(
                 found => found.Back.ShouldBeEmpty("the copy has no keys of its own, and no formula comes back twice"),
@@ -94,7 +98,9 @@ public sealed class CopiesTests
     {
         using var folder = await Folder.DemoAsync();
         var stick = (await folder.Formulas.ListAsync("blade")).Single();
-        await folder.Formulas.ChangeAsync(stick.Id, stick.Version, new SetPercent(0, 21m).Apply);
+        await folder.Formulas.ChangeAsync(stick.Id, stick.Version, now =>
+            new SetPercent(0, 21m).Apply(now, folder.Knowledge.Catalogue.Herbs)
+        );
         await folder.House.CheckpointAsync();
         var alone = Directory.CreateTempSubdirectory("umber-crock-alone-").FullName;
         File.Copy(folder.Held.DataFile, Path.Combine(alone, "umber-crock.db"));

@@ -30,14 +30,18 @@ public sealed class DataFileTests : IDisposable
         formulas.Count.ShouldBe(8);
         (await folder.Formulas.ListAsync("beeswax")).ShouldNotBeEmpty("they are found");
         var stick = formulas.Single(kept => kept.Formula.Name == "Blade-hand stick");
-        (await folder.Formulas.ChangeAsync(stick.Id, stick.Version, new SetPercent(0, 17m).Apply))!.CanUndo.ShouldBeTrue();
+        (
+            await folder.Formulas.ChangeAsync(stick.Id, stick.Version, now =>
+                new SetPercent(0, 17m).Apply(now, folder.Knowledge.Catalogue.Herbs)
+            )
+        )!.CanUndo.ShouldBeTrue();
         folder.Copies.List().Single().Reason.ShouldBe(CopyReason.Upgrade);
         folder.Said.ShouldContain(said => said.Contains("up to date", StringComparison.Ordinal));
         (await folder.SqlAsync("SELECT COUNT(DISTINCT Key) FROM Formulas")).ShouldBe("8");
         foreach (var kept in formulas.Where(kept => kept != stick))
         {
             var held = kept
-                .Formula.Lines.Zip(FormulaTotals.Of(kept.Formula).Percents)
+                .Formula.Lines.Zip(FormulaTotals.Of(kept.Formula, folder.Knowledge.Catalogue.Herbs).Percents)
                 .GroupBy(line => line.First.Ingredient)
                 .Select(line => $"{line.Key} {line.Sum(part => part.Second):0.0000}")
                 .Order(StringComparer.Ordinal);

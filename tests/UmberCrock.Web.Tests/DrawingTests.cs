@@ -97,7 +97,7 @@ public class DrawingTests
     [InlineData(120, nameof(DoseMarker.Block), "20.00 over", true)]
     public void The_total_is_read_off_its_scale(double percent, string marker, string words, bool parked)
     {
-        var scale = TotalScale.Of(new FormulaTotals([], (decimal)percent, null));
+        var scale = TotalScale.Of(new FormulaTotals([], [], (decimal)percent, null));
         (scale.Marker.ToString(), scale.Words, scale.IsParked).ShouldBe((marker, words, parked));
     }
 
@@ -153,5 +153,5 @@ public class DrawingTests
     private static EvaluationResult Evaluate(Formula formula) => Evaluator.Evaluate(formula, Catalogue.Shipped, EvaluationSettings.Default);
 
     private static EvaluatedLine Line(decimal percent, Place place) =>
-        new("A", "x", "X", "X", IngredientClass.Oil, "carrier", false, percent, 2m, 10m, null, place, []);
+        new("A", "x", "X", "X", IngredientClass.Oil, "carrier", false, percent, 2m, 10m, null, place, [], false);
 }

@@ -28,7 +28,7 @@ internal sealed class Folder : IDisposable
         Revisions = new RevisionStore(contexts);
         Ladders = new LadderStore(contexts, TimeProvider.System);
         Bin = new BinStore(contexts, Larder, Knowledge, TimeProvider.System);
-        House = new DataHouse(Held, Copies, Settings, Larder);
+        House = new DataHouse(Held, Copies, Settings, Larder, Formulas);
         Saving = new HouseFile(contexts);
         Opening = new HouseOpening(contexts, Knowledge, House);
         Unreadable = new UnreadableStore(Held, Larder, Settings, TimeProvider.System);
@@ -72,7 +72,6 @@ internal sealed class Folder : IDisposable
     public async Task<Folder> OpenAsync(Func<string, Task>? demo = null)
     {
         await new DataFile(Held, Copies, Said.Add).PrepareAsync(demo, always: false);
-        await Formulas.PrepareAsync();
         await House.ReadAnewAsync();
         return this;
     }

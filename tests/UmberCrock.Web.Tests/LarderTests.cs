@@ -203,7 +203,9 @@ public sealed class LarderTests : IAsyncLifetime
         wax.SpeciesSource!.ShouldNotStartWith("as ");
 
         var formula = DemoFormulas.Read()[0];
-        var id = await app.Store.AddAsync(FormulaEdit.ApplyAll(formula, [new ReplaceIngredient(0, "own:slipway-wax")]));
+        var id = await app.Store.AddAsync(
+            FormulaEdit.ApplyAll(formula, [new ReplaceIngredient(0, "own:slipway-wax")], Catalogue.Shipped.Herbs)
+        );
         var answer = await client.PostAsync(
             "/api/v1/evaluate",
             new StringContent(FormulaWriter.ToText((await app.Store.FindAsync(id))!.Formula), System.Text.Encoding.UTF8, "application/json")

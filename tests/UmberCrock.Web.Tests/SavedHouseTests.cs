@@ -69,7 +69,9 @@ public sealed class SavedHouseTests : IDisposable
         using var folder = await Folder.DemoAsync();
         var saved = await SaveAsync(folder, "before.zip");
         var stick = (await folder.Formulas.ListAsync("blade")).Single();
-        await folder.Formulas.ChangeAsync(stick.Id, stick.Version, new SetPercent(0, 21m).Apply);
+        await folder.Formulas.ChangeAsync(stick.Id, stick.Version, now =>
+            new SetPercent(0, 21m).Apply(now, folder.Knowledge.Catalogue.Herbs)
+        );
         await folder.Formulas.AddAsync(stick.Formula with { Name = "Only here" });
         var lot = (await folder.Lots.KeptAsync()).Lots[0];
         await folder.Lots.KeepAsync(lot.Lot with { Notes = "changed since" }, lot.Version);
@@ -197,7 +199,9 @@ public sealed class SavedHouseTests : IDisposable
     {
         var folder = await Folder.DemoAsync();
         var stick = (await folder.Formulas.ListAsync("blade")).Single();
-        var changed = await folder.Formulas.ChangeAsync(stick.Id, stick.Version, new SetPercent(0, 21m).Apply);
+        var changed = await folder.Formulas.ChangeAsync(stick.Id, stick.Version, now =>
+            new SetPercent(0, 21m).Apply(now, folder.Knowledge.Catalogue.Herbs)
+        );
         var undone = await folder.Formulas.UndoAsync(stick.Id, changed!.Version);
         await folder.Formulas.KeepRevisionAsync(stick.Id, undone!.Version);
         await folder.Labels.KeepAsync(

@@ -38,7 +38,7 @@ public sealed class StoreTests : IAsyncLifetime
     public async Task A_change_and_its_undo_survive_a_reopening()
     {
         var id = await store.AddAsync(stick);
-        var changed = await store.ChangeAsync(id, 0, new SetPercent(0, 26m).Apply);
+        var changed = await store.ChangeAsync(id, 0, now => new SetPercent(0, 26m).Apply(now, Catalogue.Shipped.Herbs));
         changed!.Version.ShouldBe(1);
 
         var reopened = Reopen();
@@ -63,7 +63,9 @@ public sealed class StoreTests : IAsyncLifetime
     public async Task A_refused_change_writes_nothing()
     {
         var id = await store.AddAsync(stick);
-        await Should.ThrowAsync<DocumentException>(() => store.ChangeAsync(id, 0, new SetPercent(99, 1m).Apply));
+        await Should.ThrowAsync<DocumentException>(() =>
+            store.ChangeAsync(id, 0, now => new SetPercent(99, 1m).Apply(now, Catalogue.Shipped.Herbs))
+        );
         var kept = (await store.FindAsync(id))!;
         kept.Version.ShouldBe(0);
         FormulaWriter.ToText(kept.Formula).ShouldBe(FormulaWriter.ToText(stick));
@@ -73,8 +75,10 @@ public sealed class StoreTests : IAsyncLifetime
     public async Task An_edit_made_for_an_older_version_is_refused()
     {
         var id = await store.AddAsync(stick);
-        await store.ChangeAsync(id, 0, new SetPercent(0, 20m).Apply);
-        await Should.ThrowAsync<StaleException>(() => store.ChangeAsync(id, 0, new SetPercent(0, 30m).Apply));
+        await store.ChangeAsync(id, 0, now => new SetPercent(0, 20m).Apply(now, Catalogue.Shipped.Herbs));
+        await Should.ThrowAsync<StaleException>(() =>
+            store.ChangeAsync(id, 0, now => new SetPercent(0, 30m).Apply(now, Catalogue.Shipped.Herbs))
+        );
         (await store.FindAsync(id))!.Formula.Lines[0].Percent.ShouldBe(20m);
     }
 
@@ -82,9 +86,9 @@ public sealed class StoreTests : IAsyncLifetime
     public async Task A_change_after_an_undo_forgets_what_was_undone()
     {
         var id = await store.AddAsync(stick);
-        await store.ChangeAsync(id, 0, new SetPercent(0, 20m).Apply);
+        await store.ChangeAsync(id, 0, now => new SetPercent(0, 20m).Apply(now, Catalogue.Shipped.Herbs));
         await store.UndoAsync(id, 1);
-        var changed = await store.ChangeAsync(id, 2, new SetPercent(0, 30m).Apply);
+        var changed = await store.ChangeAsync(id, 2, now => new SetPercent(0, 30m).Apply(now, Catalogue.Shipped.Herbs));
         changed!.CanRedo.ShouldBeFalse();
         (await store.UndoAsync(id, 3))!.Formula.Lines[0].Percent.ShouldBe(18m);
     }
@@ -93,7 +97,7 @@ public sealed class StoreTests : IAsyncLifetime
     public async Task A_change_that_changes_nothing_is_no_step()
     {
         var id = await store.AddAsync(stick);
-        (await store.ChangeAsync(id, 0, new SetPercent(0, 18.00m).Apply))!.CanUndo.ShouldBeFalse();
+        (await store.ChangeAsync(id, 0, now => new SetPercent(0, 18.00m).Apply(now, Catalogue.Shipped.Herbs)))!.CanUndo.ShouldBeFalse();
     }
 
     [Fact]
@@ -101,7 +105,7 @@ public sealed class StoreTests : IAsyncLifetime
     {
         var id = await store.AddAsync(stick);
         for (var step = 0; step < FormulaHistory.MostSteps + 20; step++)
-            await store.ChangeAsync(id, step, new SetPercent(0, 10m + (step % 2)).Apply);
+            await store.ChangeAsync(id, step, now => new SetPercent(0, 10m + (step % 2)).Apply(now, Catalogue.Shipped.Herbs));
         await using var context = NewContext();
         (await context.Steps.CountAsync()).ShouldBe(FormulaHistory.MostSteps + 1);
     }
@@ -113,7 +117,7 @@ public sealed class StoreTests : IAsyncLifetime
         var kept = await store.KeepRevisionAsync(id, 0);
         (kept!.Revision, kept.IsDraft).ShouldBe((1, false));
         (await store.KeepRevisionAsync(id, 1))!.Revision.ShouldBe(1, "nothing changed");
-        var changed = await store.ChangeAsync(id, 1, new SetPercent(0, 20m).Apply);
+        var changed = await store.ChangeAsync(id, 1, now => new SetPercent(0, 20m).Apply(now, Catalogue.Shipped.Herbs));
         (changed!.Revision, changed.IsDraft).ShouldBe((1, true));
         (await store.KeepRevisionAsync(id, 2))!.Revision.ShouldBe(2);
     }
@@ -150,11 +154,11 @@ public sealed class StoreTests : IAsyncLifetime
 
         var id = await store.AddAsync(stick);
         (await UsesAsync("beeswax")).ShouldBe("18");
-        await store.ChangeAsync(id, 0, new SetPercent(0, 17.5m).Apply);
+        await store.ChangeAsync(id, 0, now => new SetPercent(0, 17.5m).Apply(now, Catalogue.Shipped.Herbs));
         (await UsesAsync("beeswax")).ShouldBe("17.5");
-        await store.ChangeAsync(id, 1, new AddLine("A", "beeswax", 2m).Apply);
+        await store.ChangeAsync(id, 1, now => new AddLine("A", "beeswax", 2m).Apply(now, Catalogue.Shipped.Herbs));
         (await UsesAsync("beeswax")).ShouldBe("19.5", "over all its lines");
-        await store.ChangeAsync(id, 2, new ReplaceIngredient(0, "carnauba-wax").Apply);
+        await store.ChangeAsync(id, 2, now => new ReplaceIngredient(0, "carnauba-wax").Apply(now, Catalogue.Shipped.Herbs));
         (await UsesAsync("beeswax")).ShouldBe("2");
         await store.UndoAsync(id, 3);
         (await UsesAsync("beeswax")).ShouldBe("19.5");

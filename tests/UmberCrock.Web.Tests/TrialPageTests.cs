@@ -196,7 +196,9 @@ public sealed class TrialPageTests(App app) : IClassFixture<App>
     }
 
     private async Task ChangeAsync(long id, params FormulaEdit[] edits) =>
-        await app.Store.ChangeAsync(id, (await app.Store.FindAsync(id))!.Version, formula => FormulaEdit.ApplyAll(formula, edits));
+        await app.Store.ChangeAsync(id, (await app.Store.FindAsync(id))!.Version, formula =>
+            FormulaEdit.ApplyAll(formula, edits, Catalogue.Shipped.Herbs)
+        );
 
     private async Task KeepAsync(long id) => await app.Store.KeepRevisionAsync(id, (await app.Store.FindAsync(id))!.Version);
 

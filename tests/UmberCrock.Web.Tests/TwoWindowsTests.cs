@@ -76,7 +76,7 @@ public sealed class TwoWindowsTests(App app) : IClassFixture<App>
 
         await BothAsync(address);
         var kept = (await app.Store.FindAsync(id))!;
-        await app.Store.ChangeAsync(id, kept.Version, new SetPercent(0, 30m).Apply);
+        await app.Store.ChangeAsync(id, kept.Version, now => new SetPercent(0, 30m).Apply(now, Core.Materials.Catalogue.Shipped.Herbs));
         await here.SendAsync($"{address}&handler=Take&rung=0", []);
         here.Status.ShouldBe(HttpStatusCode.Conflict);
         (await app.Store.FindAsync(id))!.Formula.Lines[0].Percent.ShouldBe(30m);
@@ -200,7 +200,9 @@ public sealed class TwoWindowsTests(App app) : IClassFixture<App>
         Refusal().ShouldContain("“theirs”");
 
         await BothAsync($"/bench/{id}/compare?b=1");
-        await app.Store.ChangeAsync(id, (await app.Store.FindAsync(id))!.Version, new SetPercent(0, 11m).Apply);
+        await app.Store.ChangeAsync(id, (await app.Store.FindAsync(id))!.Version, now =>
+            new SetPercent(0, 11m).Apply(now, Core.Materials.Catalogue.Shipped.Herbs)
+        );
         await here.SendAsync($"/bench/{id}/compare?handler=Back", new() { ["number"] = "1" });
         here.Status.ShouldBe(HttpStatusCode.Conflict);
         (await app.Store.FindAsync(id))!.Formula.Lines[0].Percent.ShouldBe(11m);
@@ -240,7 +242,7 @@ public sealed class TwoWindowsTests(App app) : IClassFixture<App>
 
         var kept = (await app.Store.FindAsync(id))!;
         var before = await client.GetStringAsync(new Uri($"/behind?of=formula:{id}", UriKind.Relative));
-        await app.Store.ChangeAsync(id, kept.Version, new SetPercent(0, 21m).Apply);
+        await app.Store.ChangeAsync(id, kept.Version, now => new SetPercent(0, 21m).Apply(now, Core.Materials.Catalogue.Shipped.Herbs));
         (await client.GetStringAsync(new Uri($"/behind?of=formula:{id}", UriKind.Relative))).ShouldNotBe(before);
     }
 

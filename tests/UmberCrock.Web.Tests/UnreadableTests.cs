@@ -111,7 +111,9 @@ public sealed class UnreadableTests : IAsyncLifetime
         var window = new Browserlike(app);
         var id = await app.IdOfAsync("Blade-hand stick");
         var kept = (await app.Store.FindAsync(id))!;
-        kept = await app.Store.ChangeAsync(id, kept.Version, new Core.Formulas.SetPercent(0, 20m).Apply);
+        kept = await app.Store.ChangeAsync(id, kept.Version, now =>
+            new Core.Formulas.SetPercent(0, 20m).Apply(now, Core.Materials.Catalogue.Shipped.Herbs)
+        );
         await SqlAsync(app.Services.GetRequiredService<DataFolder>().DataFile, $"UPDATE Formulas SET Document = 'torn' WHERE Id = {id}");
         foreach (var page in new[] { "", "/compare", "/ladder", "/label", "/weigh", "/method", "/notes", "/how" })
         {

@@ -60,7 +60,9 @@ public sealed class UpkeepTests : IAsyncLifetime
     public async Task When_nobody_has_worked_for_a_while_the_file_alone_is_whole()
     {
         var stick = (await Formulas.ListAsync("blade")).Single();
-        await Formulas.ChangeAsync(stick.Id, stick.Version, new SetPercent(0, 21m).Apply);
+        await Formulas.ChangeAsync(stick.Id, stick.Version, now =>
+            new SetPercent(0, 21m).Apply(now, Core.Materials.Catalogue.Shipped.Herbs)
+        );
         var log = new FileInfo($"{DataFile}-wal");
         log.Length.ShouldBeGreaterThan(0);
         days.Pass(TimeSpan.FromSeconds(9));

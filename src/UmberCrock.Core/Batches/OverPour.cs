@@ -72,7 +72,7 @@ public static class OverPour
         EvaluationSettings settings
     )
     {
-        var totals = FormulaTotals.Of(formula);
+        var totals = FormulaTotals.Of(formula, catalogue.Herbs);
         Check(formula, totals, request);
         decimal[] plan = [.. Enumerable.Range(0, formula.Lines.Length).Select(line => totals.GramsOf(line, request.BatchGrams))];
         var actual = request.Weighed.ToDictionary(weighed => weighed.Line, weighed => weighed.Grams);
@@ -82,7 +82,7 @@ public static class OverPour
 
         OverPourOutcome Outcome(OverPourWay way, bool possible, decimal[] grams, ImmutableArray<LineGrams> changes)
         {
-            var made = AsMade.Of(formula, grams);
+            var made = AsMade.Of(formula, grams, catalogue.Herbs);
             var evaluation = Evaluator.Sweep(made, catalogue, settings);
             var after = evaluation.Codes();
             return new(
@@ -127,8 +127,8 @@ public static class OverPour
     {
         var batch = actual
             .Append(new(request.Line, request.Grams))
-            .Where(weighed => totals.Percents[weighed.Key] > 0m)
-            .Select(weighed => 100m * weighed.Value / totals.Percents[weighed.Key])
+            .Where(weighed => totals.Doses[weighed.Key] > 0m)
+            .Select(weighed => 100m * weighed.Value / totals.Doses[weighed.Key])
             .Append(request.BatchGrams)
             .Max();
         // A line of no percent that is in all the same stays in.

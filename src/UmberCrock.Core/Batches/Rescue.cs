@@ -47,14 +47,14 @@ public static class Rescue
         EvaluationSettings settings
     )
     {
-        var totals = FormulaTotals.Of(formula);
+        var totals = FormulaTotals.Of(formula, catalogue.Herbs);
         if (totals.Off != 0m)
             throw new DocumentException(
                 "/formula/lines",
                 $"make {Units.Decimals.Trim(totals.Total)} and not 100: what is in the pot is all of it."
             );
         ImmutableArray<FormulaEdit> climate = target.Climate is { } wanted && wanted != formula.Climate ? [ClimateEdit.To(wanted)] : [];
-        var pot = FormulaEdit.ApplyAll(formula, climate);
+        var pot = FormulaEdit.ApplyAll(formula, climate, catalogue.Herbs);
         var before = Evaluator.Sweep(pot, catalogue, settings);
         var left = Candidates(ResolvedFormula.Of(pot, catalogue, settings), from);
         Rescued? cautioned = null;
@@ -113,7 +113,7 @@ public static class Rescue
         var used = Enumerable.Range(0, grams.Length).Where(line => line < search.PotLines || grams[line] > 0m).ToList();
         var inPot = search.InPot(grams, potGrams);
         var wide = search.Wide with { Lines = [.. used.Select(line => search.Wide.Lines[line])] };
-        var formula = AsMade.Of(wide, [.. used.Select(line => inPot[line])]);
+        var formula = AsMade.Of(wide, [.. used.Select(line => inPot[line])], catalogue.Herbs);
         var additions = used.Where(line => grams[line] > 0m)
             .GroupBy(line => search.Wide.Lines[line].Ingredient)
             .Select(group => new RescueAddition(group.Key, group.Sum(line => grams[line])))

@@ -135,8 +135,7 @@ internal sealed class RescueSearch
     }
 
     /// <summary>What is in the pot with additions, g of each line.</summary>
-    public decimal[] InPot(decimal[] grams, decimal pot) =>
-        [.. grams.Select((added, line) => (pot * resolved.Totals.Percents[line] / 100m) + added)];
+    public decimal[] InPot(decimal[] grams, decimal pot) => [.. grams.Select((added, line) => resolved.Totals.GramsOf(line, pot) + added)];
 
     private (double[] Y, List<LinearDemand> Near) Walk(double[] y)
     {

@@ -21,7 +21,7 @@ public sealed record DemoTrials(string Formula, ImmutableArray<DemoRevision> Rev
 public sealed record DemoRevision(string Name, JsonElement Edits)
 {
     /// <summary>The formula as it was at this revision.</summary>
-    public Formula Of(Formula now) => FormulaEdit.ApplyAll(now, FormulaEditReader.Read(Edits, "/edits"));
+    public Formula Of(Formula now) => FormulaEdit.ApplyAll(now, FormulaEditReader.Read(Edits, "/edits"), Materials.Catalogue.Shipped.Herbs);
 }
 
 /// <summary>A ladder of the demo with what was found of its rungs.</summary>

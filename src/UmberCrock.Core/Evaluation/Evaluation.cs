@@ -22,12 +22,13 @@ namespace UmberCrock.Core.Evaluation;
 /// <param name="Class">Class of the line's raw material: wax, oil, butter and so on.</param>
 /// <param name="Role">What the line's ingredient does in the formula, in a few words.</param>
 /// <param name="Balance">True for the line that fills the formula up to 100 %.</param>
-/// <param name="Percent">Weight percent of the line in the whole formula.</param>
+/// <param name="Percent">Weight percent of the line in the whole formula; of what is strained out, grams on 100 g of it.</param>
 /// <param name="MinPercent">Lower end of the working window, or null.</param>
 /// <param name="MaxPercent">Upper end of the working window, or null.</param>
 /// <param name="HardLimitPercent">Hard limit on the ingredient, or null.</param>
 /// <param name="Place">Where the line's dose stands against window and limit.</param>
 /// <param name="Sources">The documents behind window and limit.</param>
+/// <param name="Strained">True for herbs that are steeped and strained out: no part of the hundred.</param>
 public sealed record EvaluatedLine(
     string Phase,
     string Ingredient,
@@ -41,7 +42,8 @@ public sealed record EvaluatedLine(
     decimal? MaxPercent,
     decimal? HardLimitPercent,
     Place Place,
-    ImmutableArray<string> Sources
+    ImmutableArray<string> Sources,
+    bool Strained
 );
 
 /// <summary>Density of the blend, g/mL; null when an ingredient's is not known.</summary>

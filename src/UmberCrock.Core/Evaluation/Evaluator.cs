@@ -122,12 +122,13 @@ public static class Evaluator
             ingredient.Class,
             ingredient.Role,
             resolved.Formula.Lines[line].IsBalance,
-            resolved.Totals.Percents[line],
+            resolved.Totals.Doses[line],
             placement.Window?.MinPercent,
             placement.Window?.MaxPercent,
             placement.Limit?.Percent,
             placement.Place,
-            [.. new[] { placement.Window?.Source, placement.Limit?.Source }.OfType<string>().Distinct()]
+            [.. new[] { placement.Window?.Source, placement.Limit?.Source }.OfType<string>().Distinct()],
+            resolved.Totals.IsStrained(line)
         );
     }
 }

@@ -52,7 +52,7 @@ internal static class FixTrial
     public static Finding Tried(Assessment before, IReadOnlyCollection<(Finder Finder, List<Finding> Findings)> found, Finding finding)
     {
         var resolved = before.Resolved;
-        var ways = (finding.Ways?.Invoke() ?? finding.Fixes).Where(fix => !IsFull(resolved.Formula) || CanApply(resolved.Formula, fix));
+        var ways = (finding.Ways?.Invoke() ?? finding.Fixes).Where(fix => !IsFull(resolved.Formula) || CanApply(resolved, fix));
         if (finding.Ways is null && !ways.Any(Weighs))
             return finding with { Fixes = [.. ways] };
         var now = found.SelectMany(other => other.Findings).ToList();
@@ -73,9 +73,7 @@ internal static class FixTrial
         {
             if (!Weighs(fix))
                 return (fix, 0);
-            var after = new Assessment(
-                ResolvedFormula.Of(FormulaEdit.ApplyAll(resolved.Formula, fix.Edits), resolved.Catalogue, resolved.Settings)
-            );
+            var after = new Assessment(ResolvedFormula.Of(resolved.Edited(fix.Edits), resolved.Catalogue, resolved.Settings));
             if (!IsInMeasure(before, finding, fix, after))
                 return null;
             var (moves, troubles) = (fix.Edits.All(edit => edit is MoveLine or AddPhase), 0);
@@ -152,11 +150,11 @@ internal static class FixTrial
     private static bool IsFull(Formula formula) =>
         formula.Lines.Length >= Formula.MaxLines || formula.Phases.Length >= FormulaReader.MaxPhases;
 
-    private static bool CanApply(Formula formula, Fix fix)
+    private static bool CanApply(ResolvedFormula resolved, Fix fix)
     {
         try
         {
-            return FormulaEdit.ApplyAll(formula, fix.Edits) is not null;
+            return resolved.Edited(fix.Edits) is not null;
         }
         catch (DocumentException)
         {

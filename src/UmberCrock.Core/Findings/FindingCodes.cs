@@ -152,6 +152,9 @@ public static class FindingCodes
     /// <summary>The lines do not come to what the recipe claims.</summary>
     public const string IntakeTotal = "intake-total";
 
+    /// <summary>Percents that made 100 only with herbs that are strained out.</summary>
+    public const string IntakeHerbs = "intake-herbs";
+
     /// <summary>In a pasted recipe a decimal point may have slipped.</summary>
     public const string IntakeTenfold = "intake-tenfold";
 
@@ -264,6 +267,11 @@ public static class FindingCodes
         new(IntakeUnmatched, [Severity.Caution], "A line of a recipe names nothing that is known, or gives no amount."),
         new(IntakeVolume, [Severity.Note], "Amounts by spoon, cup or drop: grams with a low and a high."),
         new(IntakeTotal, [Severity.Caution], "The lines do not come to what the recipe says it makes."),
+        new(
+            IntakeHerbs,
+            [Severity.Note],
+            "The percents made 100 only with herbs that are strained out: they were taken out of the hundred."
+        ),
         new(IntakeTenfold, [Severity.Caution], "An amount that fits its window only when divided or multiplied by ten."),
         new(IntakeRange, [Severity.Note], "An amount given as a range, read as its middle."),
         new(Unweighable, [Severity.Caution], "A dose that is too small for the scale: weigh a larger batch or a premix."),

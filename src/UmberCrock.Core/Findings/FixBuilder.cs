@@ -28,7 +28,7 @@ internal static class FixBuilder
             resolved,
             title,
             [.. doses.Select(dose => new SetPercent(dose.Line, dose.Percent))],
-            doses.Sum(dose => Totals(resolved)[dose.Line] - dose.Percent),
+            doses.Where(dose => !resolved.Totals.IsStrained(dose.Line)).Sum(dose => Totals(resolved)[dose.Line] - dose.Percent),
             [.. doses.Select(dose => dose.Line)]
         );
 
@@ -44,11 +44,12 @@ internal static class FixBuilder
         return Make(resolved, title ?? (Message)$"Add {Decimals.Two(percent)}", edits, -percent, []);
     }
 
-    /// <summary>A fix that moves lines to the end of the last phase of a stage, making the phase when there is none.</summary>
+    /// <summary>A fix that moves lines to the end of the last phase of a stage, making the phase when there is none; what is strained out
+    /// there leaves its percent to the balance.</summary>
     public static Fix MoveTo(ResolvedFormula resolved, ImmutableArray<int> lines, Stage stage, Message title)
     {
         var (phase, edits) = PhaseOf(resolved.Formula, stage);
-        var formula = FormulaEdit.ApplyAll(resolved.Formula, edits);
+        var formula = resolved.Edited(edits);
         foreach (var line in lines.Select(index => resolved.Formula.Lines[index]))
         {
             // A move changes where the others stand: each is looked up in what the one before it left.
@@ -58,11 +59,13 @@ internal static class FixBuilder
                 phase,
                 formula.Lines.Count(candidate => candidate.Phase == phase && !ReferenceEquals(candidate, line))
             );
-            formula = move.Apply(formula);
+            formula = move.Apply(formula, resolved.Catalogue.Herbs);
             edits.Add(move);
         }
 
-        return new Fix(title, null, [.. edits]);
+        return stage == Stage.Infuse && lines.All(line => resolved.Ingredients[line].Class == IngredientClass.Botanical)
+            ? Make(resolved, title, edits, resolved.PercentOf(lines), lines)
+            : new Fix(title, null, [.. edits]);
     }
 
     private static (string Phase, List<FormulaEdit> Edits) PhaseOf(Formula formula, Stage stage)

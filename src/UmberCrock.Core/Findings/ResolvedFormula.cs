@@ -33,7 +33,7 @@ public sealed class ResolvedFormula
         Catalogue = catalogue;
         Settings = settings;
         Ingredients = ingredients;
-        Totals = FormulaTotals.Of(formula);
+        Totals = FormulaTotals.Of(formula, catalogue.Herbs);
         Substances = SumSubstances();
         bearers = Bearers(ingredients);
         SubstanceLimits =
@@ -102,6 +102,10 @@ public sealed class ResolvedFormula
             : throw new DocumentException(unknown);
     }
 
+    /// <summary>The formula that edits make of it.</summary>
+    /// <exception cref="DocumentException">An edit does not fit.</exception>
+    public Formula Edited(IEnumerable<FormulaEdit> edits) => FormulaEdit.ApplyAll(Formula, edits, Catalogue.Herbs);
+
     /// <summary>When a line goes in: the stage of its phase.</summary>
     public Stage StageOf(int line) => Formula.Phases.First(phase => phase.Id == Formula.Lines[line].Phase).Stage;
 
@@ -133,6 +137,12 @@ public sealed class ResolvedFormula
 
         return (low, high, [.. lines]);
     }
+
+    /// <summary>True when a line is of use in the product, be it steeped and strained out.</summary>
+    public bool Holds(int line) => Totals.Doses[line] > 0m;
+
+    /// <summary>Doses of some lines together: grams on 100 g of the formula, strained ones too.</summary>
+    public decimal DoseOf(IEnumerable<int> lines) => lines.Sum(line => Totals.Doses[line]);
 
     /// <summary>Sum of some lines, weight percent.</summary>
     public decimal PercentOf(IEnumerable<int> lines) => lines.Sum(line => Totals.Percents[line]);

@@ -32,9 +32,10 @@ public sealed record FormulaComparison(ImmutableArray<DoseChange> Doses, Immutab
     /// <summary>Compares two formulas, dose by dose and field by field.</summary>
     /// <param name="before">The formula that comes first.</param>
     /// <param name="after">The formula that comes second.</param>
-    public static FormulaComparison Of(Formula before, Formula after)
+    /// <param name="herbs">Slugs of the botanicals.</param>
+    public static FormulaComparison Of(Formula before, Formula after, IReadOnlySet<string> herbs)
     {
-        var (was, now) = (DosesOf(before), DosesOf(after));
+        var (was, now) = (DosesOf(before, herbs), DosesOf(after, herbs));
         var balances = (Balance(before), Balance(after));
         var slugs = now.Keys.Concat(was.Keys.Where(slug => !now.ContainsKey(slug)));
         return new FormulaComparison(
@@ -75,12 +76,12 @@ public sealed record FormulaComparison(ImmutableArray<DoseChange> Doses, Immutab
         ];
     }
 
-    private static OrderedDictionary<string, decimal> DosesOf(Formula formula)
+    private static OrderedDictionary<string, decimal> DosesOf(Formula formula, IReadOnlySet<string> herbs)
     {
-        var totals = FormulaTotals.Of(formula);
+        var totals = FormulaTotals.Of(formula, herbs);
         var doses = new OrderedDictionary<string, decimal>(StringComparer.Ordinal);
         for (var line = 0; line < formula.Lines.Length; line++)
-            doses[formula.Lines[line].Ingredient] = doses.GetValueOrDefault(formula.Lines[line].Ingredient) + totals.Percents[line];
+            doses[formula.Lines[line].Ingredient] = doses.GetValueOrDefault(formula.Lines[line].Ingredient) + totals.Doses[line];
         return doses;
     }
 

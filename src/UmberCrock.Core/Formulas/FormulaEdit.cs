@@ -16,21 +16,24 @@ public abstract record FormulaEdit
     public abstract string Op { get; }
 
     /// <summary>The formula this edit makes of the given one.</summary>
+    /// <param name="formula">The formula, as its document states it.</param>
+    /// <param name="herbs">Slugs of the botanicals, which are no part of the hundred where they are strained out.</param>
     /// <exception cref="DocumentException">The edit does not fit the formula.</exception>
-    public abstract Formula Apply(Formula formula);
+    public abstract Formula Apply(Formula formula, IReadOnlySet<string> herbs);
 
     /// <summary>Applies edits in order, each to the formula the one before it left.</summary>
     /// <param name="formula">The formula, as its document states it.</param>
     /// <param name="edits">The edits, in the order they are applied.</param>
+    /// <param name="herbs">Slugs of the botanicals, which are no part of the hundred where they are strained out.</param>
     /// <exception cref="DocumentException">An edit does not fit; its pointers start with its index.</exception>
-    public static Formula ApplyAll(Formula formula, IEnumerable<FormulaEdit> edits)
+    public static Formula ApplyAll(Formula formula, IEnumerable<FormulaEdit> edits, IReadOnlySet<string> herbs)
     {
         var index = 0;
         foreach (var edit in edits)
         {
             try
             {
-                formula = edit.Apply(formula);
+                formula = edit.Apply(formula, herbs);
             }
             catch (DocumentException refused)
             {
@@ -69,7 +72,7 @@ public sealed record SetPercent(int Line, decimal Percent) : FormulaEdit
     public override string Op => "setPercent";
 
     /// <inheritdoc/>
-    public override Formula Apply(Formula formula) =>
+    public override Formula Apply(Formula formula, IReadOnlySet<string> herbs) =>
         formula with
         {
             Lines = formula.Lines.SetItem(Line, LineAt(formula, Line) with { Percent = RequirePercent(Percent) }),
@@ -83,13 +86,13 @@ public sealed record SetBalance(int Line) : FormulaEdit
     public override string Op => "setBalance";
 
     /// <inheritdoc/>
-    public override Formula Apply(Formula formula)
+    public override Formula Apply(Formula formula, IReadOnlySet<string> herbs)
     {
         var chosen = LineAt(formula, Line);
-        var totals = FormulaTotals.Of(formula);
+        var totals = FormulaTotals.Of(formula, herbs);
         var lines = formula.Lines;
         if (formula.BalanceIndex is var old and >= 0)
-            lines = lines.SetItem(old, lines[old] with { Percent = totals.Percents[old] });
+            lines = lines.SetItem(old, lines[old] with { Percent = totals.Doses[old] });
         return formula with { Lines = lines.SetItem(Line, chosen with { Percent = null }) };
     }
 }
@@ -101,7 +104,7 @@ public sealed record ReplaceIngredient(int Line, string Ingredient) : FormulaEdi
     public override string Op => "replaceIngredient";
 
     /// <inheritdoc/>
-    public override Formula Apply(Formula formula) =>
+    public override Formula Apply(Formula formula, IReadOnlySet<string> herbs) =>
         formula with
         {
             Lines = formula.Lines.SetItem(Line, LineAt(formula, Line) with { Ingredient = Ingredient }),
@@ -115,7 +118,7 @@ public sealed record AddLine(string Phase, string Ingredient, decimal Percent) :
     public override string Op => "addLine";
 
     /// <inheritdoc/>
-    public override Formula Apply(Formula formula)
+    public override Formula Apply(Formula formula, IReadOnlySet<string> herbs)
     {
         RequirePhase(formula, Phase);
         if (formula.Lines.Length >= Formula.MaxLines)
@@ -132,7 +135,7 @@ public sealed record RemoveLine(int Line) : FormulaEdit
     public override string Op => "removeLine";
 
     /// <inheritdoc/>
-    public override Formula Apply(Formula formula)
+    public override Formula Apply(Formula formula, IReadOnlySet<string> herbs)
     {
         _ = LineAt(formula, Line);
         return formula with { Lines = formula.Lines.RemoveAt(Line) };
@@ -146,7 +149,7 @@ public sealed record MoveLine(int Line, string Phase, int Position) : FormulaEdi
     public override string Op => "moveLine";
 
     /// <inheritdoc/>
-    public override Formula Apply(Formula formula)
+    public override Formula Apply(Formula formula, IReadOnlySet<string> herbs)
     {
         var moved = LineAt(formula, Line) with { Phase = Phase };
         RequirePhase(formula, Phase);

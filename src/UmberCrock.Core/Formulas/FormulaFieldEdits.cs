@@ -12,7 +12,7 @@ public sealed record AddPhase(string Phase, string Name, Stage Stage, int? Posit
     public override string Op => "addPhase";
 
     /// <inheritdoc/>
-    public override Formula Apply(Formula formula)
+    public override Formula Apply(Formula formula, IReadOnlySet<string> herbs)
     {
         if (!PhaseIds.IsValid(Phase))
             throw new DocumentException("/phase", PhaseIds.Rule);
@@ -36,7 +36,7 @@ public sealed record RemovePhase(string Phase) : FormulaEdit
     public override string Op => "removePhase";
 
     /// <inheritdoc/>
-    public override Formula Apply(Formula formula)
+    public override Formula Apply(Formula formula, IReadOnlySet<string> herbs)
     {
         RequirePhase(formula, Phase);
         if (formula.Lines.Any(line => line.Phase == Phase))
@@ -79,7 +79,7 @@ public sealed record SetField(string Field, JsonElement Value) : FormulaEdit
     /// <summary>
     /// Writes the document, sets the member and reads it back: the reader is the one place that knows what a member may hold.
     /// </summary>
-    public override Formula Apply(Formula formula)
+    public override Formula Apply(Formula formula, IReadOnlySet<string> herbs)
     {
         if (!Settable.Contains(Field))
             throw new DocumentException("/field", $"\"{Field}\" cannot be set. These can: {string.Join(", ", Settable.Order())}.");

@@ -8,7 +8,7 @@ using static UmberCrock.Core.Units.Decimals;
 namespace UmberCrock.Core.Intake;
 
 /// <summary>What there is to doubt in a recipe that was read.</summary>
-internal static class IntakeFindings
+public static class IntakeFindings
 {
     private const decimal Tenfold = 10m;
 
@@ -17,10 +17,16 @@ internal static class IntakeFindings
     /// <summary>What is left out is mostly a round number of grams.</summary>
     private const decimal RoundGrams = 5m;
 
-    public static IEnumerable<Finding> Of(ImmutableArray<IntakeLine> lines, decimal total, decimal? claim, ResolvedFormula resolved) =>
+    internal static IEnumerable<Finding> Of(
+        ImmutableArray<IntakeLine> lines,
+        decimal total,
+        decimal product,
+        decimal? claim,
+        ResolvedFormula resolved
+    ) =>
         new[] { Unmatched(lines, resolved), Total(total, claim, resolved), Volumes(lines, resolved), Ranges(lines, resolved) }
             .OfType<Finding>()
-            .Concat(Believable([.. lines.Select((_, index) => SlippedPoint(lines, index, total, resolved)).OfType<Finding>()]));
+            .Concat(Believable([.. lines.Select((_, index) => SlippedPoint(lines, index, product, resolved)).OfType<Finding>()]));
 
     /// <summary>Points slip one at a time: where many doses are out, the recipe is of another kind, or one large line is wrong.</summary>
     private static List<Finding> Believable(List<Finding> slipped) => slipped.Count <= MostSlips ? slipped : [];
@@ -105,11 +111,28 @@ internal static class IntakeFindings
             );
     }
 
+    /// <summary>Said of a formula from outside whose percents made 100 only with the herbs that are strained out.</summary>
+    /// <param name="resolved">The formula as it was written anew.</param>
+    public static Finding HerbsTakenOut(ResolvedFormula resolved)
+    {
+        ImmutableArray<int> herbs = [.. Enumerable.Range(0, resolved.Ingredients.Length).Where(resolved.Totals.IsStrained)];
+        return new(
+            FindingCodes.IntakeHerbs,
+            Severity.Note,
+            $"{FindingWords.Names(resolved, herbs)} taken out of the hundred",
+            "The percents made 100 only with what is strained out. All were raised alike, so that the grams of each stay in proportion.",
+            "What is steeped and strained out is no part of the product; its dose is grams on 100 g of it.",
+            "arithmetic",
+            herbs,
+            []
+        );
+    }
+
     /// <summary>A dose that fits its window only when divided or multiplied by ten, its share of the total counted anew.</summary>
-    private static Finding? SlippedPoint(ImmutableArray<IntakeLine> lines, int index, decimal total, ResolvedFormula resolved)
+    private static Finding? SlippedPoint(ImmutableArray<IntakeLine> lines, int index, decimal product, ResolvedFormula resolved)
     {
         if (
-            lines[index] is not { Line: { } at, Grams: { } grams, Percent: { } percent } line
+            lines[index] is not { Line: { } at, Grams: { } grams, Percent: not null } line
             || DosePlacement.WindowFor(resolved.Formula, resolved.Ingredients[at], resolved.Rules, resolved.Settings)
                 is not { MaxPercent: { } most } window
         )
@@ -117,13 +140,15 @@ internal static class IntakeFindings
             return null;
         }
 
+        // Of herbs that are strained out, grams on 100 g of the rest.
+        var percent = 100m * grams / product;
         var least = window.MinPercent ?? 0m;
         var times = resolved.Rules.Intake.SlippedTimes;
         var other =
             percent > times * most ? grams / Tenfold
             : percent < least / times ? grams * Tenfold
             : grams;
-        var share = 100m * other / (total - grams + other);
+        var share = 100m * other / (resolved.Totals.IsStrained(at) ? product : product - grams + other);
         if (other == grams || share < least || share > most)
             return null;
         var fix = resolved.Formula.Lines[at].IsBalance

@@ -13,8 +13,9 @@ internal static class IntakeFormula
     /// <summary>What bears no melt goes in later, C.</summary>
     private const double MeltCelsius = 70;
 
-    /// <summary>The formula, and for each line that was read the index of its line there, or null.</summary>
-    public static (Formula Formula, ImmutableArray<int?> Places, ImmutableArray<IntakeGuess> Guesses) Of(
+    /// <summary>The formula; for each line that was read the index of its line there, or null; which lines are steeped and strained out; and
+    /// what was guessed.</summary>
+    public static (Formula Formula, ImmutableArray<int?> Places, ImmutableHashSet<int> Strained, ImmutableArray<IntakeGuess> Guesses) Of(
         LineReading reading,
         IReadOnlyList<Measured?> measured,
         IntakeOptions options,
@@ -22,7 +23,6 @@ internal static class IntakeFormula
         IntakeRules rules
     )
     {
-        var total = measured.Sum(line => line?.Grams ?? 0m);
         var taken = Enumerable
             .Range(0, reading.Lines.Count)
             .Where(index => reading.Lines[index].Ingredient is not null && measured[index] is { Grams: > 0m })
@@ -36,7 +36,14 @@ internal static class IntakeFormula
         for (var at = 0; at < ledger.Count; at++)
             places[ledger[at]] = at;
 
-        var balance = BalanceOf(reading, measured, taken);
+        var strained = taken
+            .Where(index =>
+                reading.Lines[index].Ingredient!.Class == IngredientClass.Botanical
+                && phases.Find(phase => phase.Id == phaseOf[index])!.Stage == Stage.Infuse
+            )
+            .ToImmutableHashSet();
+        var total = Product(measured, strained);
+        var balance = BalanceOf(reading, measured, taken, strained);
         var (worn, guesses) = IntakeGuesses.Of(reading.Name, options, forms, rules);
         return (
             worn with
@@ -47,19 +54,28 @@ internal static class IntakeFormula
                     .. ledger.Select(index => new FormulaLine(
                         phaseOf[index],
                         reading.Lines[index].Ingredient!.Slug,
-                        index == balance ? null : decimal.Round(Whole * measured[index]!.Grams / total, 2)
+                        index == balance ? null : Math.Min(Whole, decimal.Round(Whole * measured[index]!.Grams / total, 2))
                     )),
                 ],
             },
             [.. places],
+            strained,
             guesses
         );
     }
 
+    /// <summary>What becomes of it in g: all that is measured without the herbs that are strained out; all where it is herbs alone.</summary>
+    public static decimal Product(IReadOnlyList<Measured?> measured, ImmutableHashSet<int> strained)
+    {
+        var product = measured.Where((_, index) => !strained.Contains(index)).Sum(line => line?.Grams ?? 0m);
+        return product > 0m ? product : measured.Sum(line => line?.Grams ?? 0m);
+    }
+
     /// <summary>The line that takes what rounding leaves: the one said to, else the largest liquid oil, else the largest.</summary>
-    private static int BalanceOf(LineReading reading, IReadOnlyList<Measured?> measured, List<int> taken) =>
+    private static int BalanceOf(LineReading reading, IReadOnlyList<Measured?> measured, List<int> taken, ImmutableHashSet<int> strained) =>
         taken
-            .OrderByDescending(index => reading.Lines[index].IsBalance)
+            .OrderBy(strained.Contains)
+            .ThenByDescending(index => reading.Lines[index].IsBalance)
             .ThenByDescending(index => reading.Lines[index].Ingredient!.Class == IngredientClass.Oil)
             .ThenByDescending(index => measured[index]!.Grams)
             .FirstOrDefault(-1);

@@ -42,17 +42,19 @@ public static class IntakeReader
             reading.Lines,
             claim
         );
-        var (formula, places, guesses) = IntakeFormula.Of(reading, measured, options, catalogue.Rules.Forms, rules);
+        var (formula, places, strained, guesses) = IntakeFormula.Of(reading, measured, options, catalogue.Rules.Forms, rules);
         var total = measured.Sum(line => line?.Grams ?? 0m);
+        var product = IntakeFormula.Product(measured, strained);
         var lines = reading.Lines.Select((line, index) => LineOf(line, measured, index, total, places[index])).ToImmutableArray();
         return new IntakeReport(
             lines,
             [.. reading.Asides],
             total,
+            product,
             claim,
             [
                 .. IntakeFindings
-                    .Of(lines, total, claim, ResolvedFormula.Of(formula, catalogue, settings))
+                    .Of(lines, total, product, claim, ResolvedFormula.Of(formula, catalogue, settings))
                     .OrderBy(finding => finding.Severity),
             ],
             formula

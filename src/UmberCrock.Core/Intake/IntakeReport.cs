@@ -18,7 +18,7 @@ namespace UmberCrock.Core.Intake;
 /// <param name="Grams">What it weighs; null when that cannot be said.</param>
 /// <param name="GramsLow">Least mass that the amount can mean, g.</param>
 /// <param name="GramsHigh">Greatest mass that the amount can mean, g.</param>
-/// <param name="Percent">Weight percent of what was matched and measured.</param>
+/// <param name="Percent">Weight percent of what was matched and measured, herbs that are strained out among it.</param>
 /// <param name="PercentLow">At least: when it is lightest and all others heaviest.</param>
 /// <param name="PercentHigh">Greatest weight percent that the line can come to.</param>
 /// <param name="Weighed">True when it was given by weight.</param>
@@ -69,6 +69,7 @@ public sealed record IntakeAside(int Number, string Text, AsideKind Kind);
 /// <param name="Lines">Lines that name an ingredient.</param>
 /// <param name="Asides">The others, blank ones left out.</param>
 /// <param name="TotalGrams">Sum of what was matched and measured.</param>
+/// <param name="ProductGrams">The same without herbs that are steeped and strained out.</param>
 /// <param name="ClaimedTotalGrams">What the recipe, or its bearer, says it makes; null when neither does.</param>
 /// <param name="Findings">What there is to doubt; their lines are indices of <paramref name="Lines"/>, the edits of their fixes are for
 /// <paramref name="Formula"/>.</param>
@@ -77,6 +78,7 @@ public sealed record IntakeReport(
     ImmutableArray<IntakeLine> Lines,
     ImmutableArray<IntakeAside> Asides,
     decimal TotalGrams,
+    decimal ProductGrams,
     decimal? ClaimedTotalGrams,
     ImmutableArray<Finding> Findings,
     Formula Formula

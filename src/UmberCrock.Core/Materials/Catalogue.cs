@@ -16,6 +16,10 @@ public sealed class Catalogue
     {
         Ingredients = [.. ingredients.OrderBy(ingredient => ingredient.Name, StringComparer.OrdinalIgnoreCase)];
         bySlug = Ingredients.ToFrozenDictionary(ingredient => ingredient.Slug, StringComparer.Ordinal);
+        Herbs = Ingredients
+            .Where(ingredient => ingredient.Class == IngredientClass.Botanical)
+            .Select(ingredient => ingredient.Slug)
+            .ToFrozenSet(StringComparer.Ordinal);
         Rules = rules;
     }
 
@@ -33,6 +37,9 @@ public sealed class Catalogue
 
     /// <summary>All ingredients that are known, ordered by name.</summary>
     public ImmutableArray<Ingredient> Ingredients { get; }
+
+    /// <summary>Slugs of the botanicals: in a phase of stage infuse they are strained out.</summary>
+    public FrozenSet<string> Herbs { get; }
 
     /// <summary>The rules that formulas of this catalogue are judged by.</summary>
     public RuleBook Rules { get; }

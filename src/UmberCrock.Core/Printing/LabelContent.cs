@@ -173,7 +173,7 @@ public sealed record LabelContent(
 
     private static LabelText Contains(ResolvedFormula resolved, string source)
     {
-        var present = resolved.Ingredients.Where((_, line) => resolved.Totals.Percents[line] > 0m).ToList();
+        var present = resolved.Ingredients.Where((_, line) => resolved.Holds(line)).ToList();
         var sources = resolved
             .Rules.Allergens.Where(known => present.Exists(ingredient => ingredient.Allergens.Contains(known.Key)))
             .ToList();

@@ -34,7 +34,7 @@ internal static class WeighFindings
     {
         var rules = resolved.Rules.Scale;
         var least = rules.LeastSteps * step;
-        var batch = decimal.Ceiling(least * resolved.Totals.Total / resolved.Totals.Percents[line]);
+        var batch = decimal.Ceiling(least * resolved.Totals.Total / resolved.Totals.Doses[line]);
         return new Finding(
             FindingCodes.Unweighable,
             Severity.Caution,
@@ -58,7 +58,7 @@ internal static class WeighFindings
             .FirstOrDefault(-1);
         if (oil < 0 || resolved.Ingredients[line].Solubility != Solubility.Oil)
             return "";
-        var holds = target * resolved.Totals.Percents[oil] / resolved.Totals.Percents[line];
+        var holds = target * resolved.Totals.Percents[oil] / resolved.Totals.Doses[line];
         foreach (var strength in resolved.Rules.Scale.Dilutions)
         {
             var premix = target * 100m / strength;

@@ -4,6 +4,7 @@ using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Method;
 using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Printing;
@@ -50,12 +51,22 @@ public sealed record WeighRequest(
 /// <param name="TargetGrams">The exact mass of the line, g.</param>
 /// <param name="ShownGrams">What to weigh: a multiple of the scale's step.</param>
 /// <param name="RelativeErrorPercent">Shown against target, percent of the target; 0 where there is none.</param>
-public sealed record WeighLine(string Ingredient, string Phase, decimal TargetGrams, decimal ShownGrams, decimal RelativeErrorPercent);
+/// <param name="Strained">True for herbs that are strained out: they are weighed, and no part of the sum.</param>
+/// <param name="HeldBackGrams">How much more of it is weighed, because herbs hold that much back, g, in steps of the scale.</param>
+public sealed record WeighLine(
+    string Ingredient,
+    string Phase,
+    decimal TargetGrams,
+    decimal ShownGrams,
+    decimal RelativeErrorPercent,
+    bool Strained,
+    decimal HeldBackGrams
+);
 
 /// <summary>Masses to weigh out for a batch, on the maker's scale.</summary>
 /// <param name="BatchGrams">What the batch comes to on this scale, g.</param>
 /// <param name="Lines">The lines of the weigh sheet, in the order of the formula.</param>
-/// <param name="SumGrams">Sum of what is shown: the batch, exactly.</param>
+/// <param name="SumGrams">Sum of what is shown, herbs that are strained out left aside: the batch, exactly.</param>
 /// <param name="Findings">Doses that this scale cannot weigh, and those that rounding moves.</param>
 public sealed record WeighSheet(decimal BatchGrams, ImmutableArray<WeighLine> Lines, decimal SumGrams, ImmutableArray<Finding> Findings)
 {
@@ -81,8 +92,12 @@ public sealed record WeighSheet(decimal BatchGrams, ImmutableArray<WeighLine> Li
             ? decimal.Round(grams / step, MidpointRounding.AwayFromZero)
             : decimal.Ceiling(Filling(request, resolved.GramsPerMillilitre) / step);
         var batch = steps * step;
-        decimal[] targets = [.. resolved.Totals.Percents.Select(percent => batch * percent / resolved.Totals.Total)];
-        var shown = Apportion(targets, step, (long)steps);
+        var totals = resolved.Totals;
+        decimal[] targets = [.. totals.Doses.Select(dose => batch * dose / totals.Total)];
+        decimal InSteps(decimal grams) => decimal.Round(grams / step, MidpointRounding.AwayFromZero) * step;
+        var parts = Apportion([.. targets.Select((target, line) => totals.IsStrained(line) ? 0m : target)], step, (long)steps);
+        ImmutableArray<decimal> shown = [.. parts.Select((part, line) => totals.IsStrained(line) ? InSteps(targets[line]) : part)];
+        var held = HeldBack.In(resolved);
         var lines = targets
             .Select(
                 (target, line) =>
@@ -91,14 +106,16 @@ public sealed record WeighSheet(decimal BatchGrams, ImmutableArray<WeighLine> Li
                         formula.Lines[line].Phase,
                         decimal.Round(target, 6),
                         shown[line],
-                        target > 0m ? decimal.Round(Whole * (shown[line] - target) / target, 4) : 0m
+                        target > 0m ? decimal.Round(Whole * (shown[line] - target) / target, 4) : 0m,
+                        totals.IsStrained(line),
+                        line == held?.Line ? InSteps(batch * held.Percent / totals.Total) : 0m
                     )
             )
             .ToImmutableArray();
         return new WeighSheet(
             batch,
             lines,
-            lines.Sum(line => line.ShownGrams),
+            lines.Where(line => !line.Strained).Sum(line => line.ShownGrams),
             [.. WeighFindings.Of(resolved, targets, shown, step).OrderBy(finding => finding.Severity)]
         );
     }

@@ -49,7 +49,10 @@ internal sealed record DoseConstraint(string Pointer, Message Words, ImmutableAr
     {
         foreach (var ingredient in resolved.Ingredients.DistinctBy(ingredient => ingredient.Slug))
         {
-            var lines = resolved.LinesOf(ingredient.Slug);
+            // What is strained out is no part of what is moved.
+            var lines = resolved.LinesOf(ingredient.Slug).RemoveAll(resolved.Totals.IsStrained);
+            if (lines.IsEmpty)
+                continue;
             var placement = DosePlacement.Of(resolved, ingredient);
             if (placement.Limit is { Kind: LimitKind.Ingredient } limit)
                 yield return new DoseConstraint(

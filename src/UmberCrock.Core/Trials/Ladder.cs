@@ -40,11 +40,17 @@ public static class Ladder
         EvaluationSettings settings
     )
     {
-        var totals = FormulaTotals.Of(formula);
+        var totals = FormulaTotals.Of(formula, catalogue.Herbs);
         foreach (var (line, pointer) in new[] { (raise, "/raise"), (lower, "/lower") })
         {
             if (line < 0 || line >= formula.Lines.Length)
                 throw new DocumentException(pointer, $"must be a line of the formula, from 0 to {formula.Lines.Length - 1}.");
+        }
+
+        foreach (var (line, pointer) in new[] { (raise, "/raise"), (lower, "/lower") })
+        {
+            if (totals.IsStrained(line))
+                throw new DocumentException(pointer, "is steeped and strained out: it is no part of the hundred that could be traded.");
         }
 
         if (raise == lower)
@@ -70,7 +76,8 @@ public static class Ladder
                 formula,
                 new[] { (Line: raise, Percent: raised), (Line: lower, Percent: lowered) }
                     .Where(dose => !formula.Lines[dose.Line].IsBalance)
-                    .Select(dose => new SetPercent(dose.Line, dose.Percent))
+                    .Select(dose => new SetPercent(dose.Line, dose.Percent)),
+                catalogue.Herbs
             );
             return new Rung(raised, lowered, changed, Evaluator.Evaluate(changed, catalogue, settings));
         }

@@ -87,7 +87,7 @@ public static class Rebalance
         int starts
     )
     {
-        var resolved = ResolvedFormula.Of(FormulaEdit.ApplyAll(formula, first), catalogue, settings);
+        var resolved = ResolvedFormula.Of(FormulaEdit.ApplyAll(formula, first, catalogue.Herbs), catalogue, settings);
         var search = new RebalanceSearch(resolved, DoseConstraint.Of(resolved, locked), FirmnessDemand.Of(resolved, target));
         return (search.Run(starts), resolved);
     }
@@ -137,7 +137,7 @@ public static class Rebalance
         EvaluationSettings settings
     )
     {
-        var now = FormulaTotals.Of(formula).Percents;
+        var now = FormulaTotals.Of(formula, catalogue.Herbs).Percents;
         ImmutableArray<FormulaEdit> edits =
         [
             .. first,
@@ -146,7 +146,7 @@ public static class Rebalance
                 .Where(line => doses[line] != now[line] && !formula.Lines[line].IsBalance)
                 .Select(line => new SetPercent(line, doses[line])),
         ];
-        var moved = FormulaEdit.ApplyAll(formula, edits);
+        var moved = FormulaEdit.ApplyAll(formula, edits, catalogue.Herbs);
         var differences = doses.Select((dose, line) => dose - now[line]).ToList();
         var movedPercent = Math.Max(differences.Sum(by => Math.Max(0m, by)), differences.Sum(by => Math.Max(0m, -by)));
         return new Rebalanced(moved, edits, movedPercent, Evaluator.Evaluate(moved, catalogue, settings));

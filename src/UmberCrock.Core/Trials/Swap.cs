@@ -100,7 +100,7 @@ public static class Swap
         EvaluationResult before
     )
     {
-        var now = resolved.Totals.Percents[line];
+        var now = resolved.Totals.Doses[line];
         var isBalance = resolved.Formula.Lines[line].IsBalance;
         var percent = isBalance ? now : Math.Min(100m, decimal.Round(now * (decimal)replacement.GramsPerGram, 2));
         ImmutableArray<FormulaEdit> edits =
@@ -108,7 +108,7 @@ public static class Swap
             .. isBalance || percent == now ? [] : FixBuilder.SetTo(resolved, line, percent).Edits,
             new ReplaceIngredient(line, replacement.Ingredient.Slug),
         ];
-        var changed = FormulaEdit.ApplyAll(resolved.Formula, edits);
+        var changed = resolved.Edited(edits);
         var after = Evaluator.Sweep(changed, resolved.Catalogue, resolved.Settings);
         var (codesBefore, codesAfter) = (before.Codes(), after.Codes());
         var dose = percent == now ? "weight for weight" : (Message)$"{Decimals.Two(now)} becomes {Decimals.Two(percent)}";

@@ -72,7 +72,7 @@ public static class Switch
         };
         if (refusals.Length > 0)
             return new SwitchProposal(kind, [], formula, before, before, refusals);
-        var changed = FormulaEdit.ApplyAll(formula, edits);
+        var changed = FormulaEdit.ApplyAll(formula, edits, catalogue.Herbs);
         return new SwitchProposal(kind, edits, changed, before, Evaluator.Sweep(changed, catalogue, settings), []);
     }
 
@@ -137,7 +137,7 @@ public static class Switch
                 .SelectMany(finding => finding.Fixes)
         )
         {
-            var mended = FormulaEdit.ApplyAll(swapped, fix.Edits);
+            var mended = FormulaEdit.ApplyAll(swapped, fix.Edits, catalogue.Herbs);
             if (
                 !mended.Lines.Any(line => avoid.IsIn(catalogue.Find(line.Ingredient)!))
                 && Cautions(Evaluator.Sweep(mended, catalogue, settings)).Count() < Cautions(now).Count()

@@ -97,6 +97,9 @@ namespace UmberCrock.Storage.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<bool>("HerbsCounted")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Key")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -317,6 +320,9 @@ namespace UmberCrock.Storage.Migrations
                     b.Property<string>("Document")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<bool>("HerbsCounted")
+                        .HasColumnType("INTEGER");
 
                     b.Property<long>("KeptAt")
                         .HasColumnType("INTEGER");

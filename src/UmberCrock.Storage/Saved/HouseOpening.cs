@@ -195,7 +195,7 @@ public sealed class HouseOpening(IDbContextFactory<CrockContext> contexts, Knowl
     {
         var (added, other, equal, waiting) = (new List<string>(), new List<string>(), 0, 0);
         var seen = new HashSet<string>(StringComparer.Ordinal);
-        foreach (var (formula, json) in saved.Formulas())
+        foreach (var (formula, json) in saved.Formulas(catalogue.Herbs))
         {
             var row = formula.Row;
             var present = here.TryGetValue(row.Key, out var known);
@@ -216,6 +216,7 @@ public sealed class HouseOpening(IDbContextFactory<CrockContext> contexts, Knowl
                 (row.Id, row.Version) = (known.Id, known.Version + 1);
             }
 
+            HerbsOut.Settle(row, formula.Ladders, catalogue.Herbs);
             await AddAsync(context, formula);
             if (++waiting % Chunk == 0)
                 context.ChangeTracker.Clear();

@@ -15,6 +15,7 @@ internal sealed record SavedFormula(FormulaRow Row, LabelRow? Label, IReadOnlyLi
 {
     private const string Format = "umber-crock/kept-formula";
     private const int Version = 1;
+    private const string HerbsMember = "herbsCounted";
     private static readonly JsonWriterOptions Writing = new() { Encoder = ContractJson.Options.Encoder };
 
     /// <summary>The document. A formula that cannot be read stands in it as text, exactly as it is kept.</summary>
@@ -30,6 +31,7 @@ internal sealed record SavedFormula(FormulaRow Row, LabelRow? Label, IReadOnlyLi
             json.WriteNumber("batchGrams", Row.BatchGrams);
             Time(json, "changedAt", Row.ChangedAt);
             Time(json, "deletedAt", Row.DeletedAt);
+            WriteHerbs(json, Row.Document, Row.HerbsCounted);
             Document(json, "formula", Row.Document);
             json.WriteStartObject("history");
             json.WriteNumber("at", Row.Step);
@@ -51,6 +53,7 @@ internal sealed record SavedFormula(FormulaRow Row, LabelRow? Label, IReadOnlyLi
                 json.WriteNumber("number", revision.Number);
                 json.WriteString("name", revision.Name);
                 Time(json, "keptAt", revision.KeptAt);
+                WriteHerbs(json, revision.Document, revision.HerbsCounted);
                 Document(json, "formula", revision.Document);
                 json.WriteEndObject();
             }
@@ -69,9 +72,11 @@ internal sealed record SavedFormula(FormulaRow Row, LabelRow? Label, IReadOnlyLi
     }
 
     /// <summary>Reads a document; every formula in it is read.</summary>
+    /// <param name="utf8">The document.</param>
+    /// <param name="herbs">Slugs of the botanicals.</param>
     /// <exception cref="Exception">It is no such document, or something in it cannot be read: any of those of
     /// <see cref="RowReading.IsOdd"/>.</exception>
-    public static SavedFormula Parse(ReadOnlyMemory<byte> utf8)
+    public static SavedFormula Parse(ReadOnlyMemory<byte> utf8, IReadOnlySet<string> herbs)
     {
         using var document = JsonDocument.Parse(utf8, SavedDocument.Reading);
         var root = document.RootElement;
@@ -79,8 +84,9 @@ internal sealed record SavedFormula(FormulaRow Row, LabelRow? Label, IReadOnlyLi
             throw new DocumentException("/format", $"must be \"{Format}\" of version {Version} or before.");
         var (formula, text) = Formula(root);
         var history = root.GetProperty("history");
-        var row = FormulaRows.New(formula, text);
+        var row = FormulaRows.New(formula, text, herbs);
         row.Key = KeyOf(root);
+        row.HerbsCounted = HerbsCounted(root);
         row.BatchGrams = root.GetProperty("batchGrams").GetDecimal()
             is var batch
                 and >= FormulaStore.SmallestBatchGrams
@@ -105,6 +111,7 @@ internal sealed record SavedFormula(FormulaRow Row, LabelRow? Label, IReadOnlyLi
                     Name = revision.GetProperty("name").GetString()!,
                     KeptAt = Time(revision, "keptAt")!.Value,
                     Document = Formula(revision).Text,
+                    HerbsCounted = HerbsCounted(revision),
                 }
             );
         var label = root.TryGetProperty("label", out var choices) ? new LabelRow { Document = choices.GetRawText(), Version = 1 } : null;
@@ -173,6 +180,17 @@ internal sealed record SavedFormula(FormulaRow Row, LabelRow? Label, IReadOnlyLi
 
         return ladder;
     }
+
+    /// <summary>Whether herbs are counted in the hundred is said only where some may be strained out, so that all other documents stay as
+    /// they were.</summary>
+    private static void WriteHerbs(Utf8JsonWriter json, string document, bool counted)
+    {
+        if (document.Contains($"\"{Vocabulary.Word(Stage.Infuse)}\"", StringComparison.Ordinal))
+            json.WriteBoolean(HerbsMember, counted);
+    }
+
+    /// <summary>Documents of earlier versions do not say it: theirs count them.</summary>
+    private static bool HerbsCounted(JsonElement saved) => !saved.TryGetProperty(HerbsMember, out var counted) || counted.GetBoolean();
 
     private static T? Word<T>(JsonElement saved, string name)
         where T : struct, Enum =>

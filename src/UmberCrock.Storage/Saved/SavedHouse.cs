@@ -64,7 +64,8 @@ internal sealed class SavedHouse : IDisposable
     }
 
     /// <summary>Its formulas, one after the other; those that cannot be read are left out and noted.</summary>
-    public IEnumerable<(SavedFormula Saved, byte[] Json)> Formulas()
+    /// <param name="herbs">Slugs of the botanicals.</param>
+    public IEnumerable<(SavedFormula Saved, byte[] Json)> Formulas(IReadOnlySet<string> herbs)
     {
         foreach (
             var entry in zip
@@ -73,7 +74,7 @@ internal sealed class SavedHouse : IDisposable
         )
         {
             var json = Part(entry);
-            if (Try(entry.FullName, () => SavedFormula.Parse(json)) is { } saved)
+            if (Try(entry.FullName, () => SavedFormula.Parse(json, herbs)) is { } saved)
                 yield return (saved, json);
         }
     }

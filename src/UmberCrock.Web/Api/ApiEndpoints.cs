@@ -131,15 +131,28 @@ internal static class ApiEndpoints
     private static async Task<IResult> EvaluateAsync(HttpRequest request, Knowledge knowledge)
     {
         using var body = await RequestBody.ReadJsonAsync(request);
-        var formula = FormulaReader.Read(body.RootElement, "");
-        return Answer(Evaluator.Evaluate(formula, knowledge.Catalogue, knowledge.Settings));
+        var came = FormulaReader.Read(body.RootElement, "");
+        var formula = StrainedHerbs.AsMeant(came, knowledge.Catalogue.Herbs);
+        var evaluation = Evaluator.Evaluate(formula, knowledge.Catalogue, knowledge.Settings);
+        return Answer(
+            ReferenceEquals(came, formula)
+                ? evaluation
+                : evaluation with
+                {
+                    Findings =
+                    [
+                        .. evaluation.Findings,
+                        IntakeFindings.HerbsTakenOut(ResolvedFormula.Of(formula, knowledge.Catalogue, knowledge.Settings)),
+                    ],
+                }
+        );
     }
 
     private static async Task<IResult> EditAsync(HttpRequest request, Knowledge knowledge)
     {
         using var body = await RequestBody.ReadJsonAsync(request);
-        var (formula, edits) = EditRequest.Read(body.RootElement);
-        var edited = EditRequest.Apply(formula, edits);
+        var (formula, edits) = EditRequest.Read(body.RootElement, knowledge.Catalogue.Herbs);
+        var edited = EditRequest.Apply(formula, edits, knowledge.Catalogue.Herbs);
         var evaluation = Evaluator.Evaluate(edited, knowledge.Catalogue, knowledge.Settings);
         return Answer(
             new JsonObject
@@ -161,14 +174,14 @@ internal static class ApiEndpoints
     private static async Task<IResult> WeighSheetAsync(HttpRequest request, Knowledge knowledge)
     {
         using var body = await RequestBody.ReadJsonAsync(request);
-        var (formula, weigh) = TrialRequests.Weigh(body.RootElement);
+        var (formula, weigh) = TrialRequests.Weigh(body.RootElement, knowledge.Catalogue.Herbs);
         return Answer(WeighSheet.Of(formula, knowledge.Catalogue, knowledge.Settings, weigh));
     }
 
     private static async Task<IResult> LadderAsync(HttpRequest request, Knowledge knowledge)
     {
         using var body = await RequestBody.ReadJsonAsync(request);
-        var (formula, raise, lower, step, rungs) = TrialRequests.Ladder(body.RootElement);
+        var (formula, raise, lower, step, rungs) = TrialRequests.Ladder(body.RootElement, knowledge.Catalogue.Herbs);
         return Answer(
             new JsonObject
             {
@@ -190,7 +203,11 @@ internal static class ApiEndpoints
     private static async Task<IResult> SwapAsync(HttpRequest request, Knowledge knowledge)
     {
         using var body = await RequestBody.ReadJsonAsync(request);
-        var (formula, line, to, avoid) = TrialRequests.Swap(body.RootElement, knowledge.Catalogue.Rules.FreeFrom);
+        var (formula, line, to, avoid) = TrialRequests.Swap(
+            body.RootElement,
+            knowledge.Catalogue.Herbs,
+            knowledge.Catalogue.Rules.FreeFrom
+        );
         return Answer(
             new JsonObject
             {
@@ -205,7 +222,7 @@ internal static class ApiEndpoints
     private static async Task<IResult> RebalanceAsync(HttpRequest request, Knowledge knowledge)
     {
         using var body = await RequestBody.ReadJsonAsync(request);
-        var (formula, locked, target) = TrialRequests.Rebalance(body.RootElement);
+        var (formula, locked, target) = TrialRequests.Rebalance(body.RootElement, knowledge.Catalogue.Herbs);
         var answer = Rebalance.Of(formula, locked, target, knowledge.Catalogue, knowledge.Settings);
         return answer.Moved is { } moved
             ? Answer(Written(moved, moved.Formula))
@@ -243,7 +260,7 @@ internal static class ApiEndpoints
         if (accepts is null)
             return ProblemWriter.Write(StatusCodes.Status406NotAcceptable, $"A label comes as {Svg}, {Pdf}, {Csv} or {Json}.", []);
         using var body = await RequestBody.ReadJsonAsync(request);
-        var asked = LabelRequest.Read(body.RootElement, knowledge.Settings);
+        var asked = LabelRequest.Read(body.RootElement, knowledge.Catalogue.Herbs, knowledge.Settings);
         var content = LabelContent.Of(asked.Formula, asked.Details, knowledge.Catalogue, asked.Settings);
         if (accepts == Json)
             return Answer(content);

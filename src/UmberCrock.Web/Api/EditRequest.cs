@@ -10,7 +10,7 @@ internal static class EditRequest
     private static readonly string[] Members = ["formula", "edits"];
 
     /// <summary>Reads both members; problems of both are reported together.</summary>
-    public static (Formula Formula, IReadOnlyList<FormulaEdit> Edits) Read(JsonElement body)
+    public static (Formula Formula, IReadOnlyList<FormulaEdit> Edits) Read(JsonElement body, IReadOnlySet<string> herbs)
     {
         if (body.ValueKind != JsonValueKind.Object)
             throw new DocumentException("/", "must be an object with the members formula and edits.");
@@ -20,17 +20,17 @@ internal static class EditRequest
                 .Where(member => !Members.Contains(member.Name))
                 .Select(member => new DocumentProblem($"/{member.Name}", "is not a member of this request; it has formula and edits."))
         );
-        var formula = ReadMember(body, "formula", FormulaReader.Read, problems);
+        var formula = ReadMember(body, "formula", (element, pointer) => FormulaMember.Read(element, pointer, herbs), problems);
         var edits = ReadMember(body, "edits", FormulaEditReader.Read, problems);
         return problems.Count == 0 ? (formula!, edits!) : throw new DocumentException(problems);
     }
 
     /// <summary>Applies the edits; a refused one is named by its place in the body.</summary>
-    public static Formula Apply(Formula formula, IEnumerable<FormulaEdit> edits)
+    public static Formula Apply(Formula formula, IEnumerable<FormulaEdit> edits, IReadOnlySet<string> herbs)
     {
         try
         {
-            return FormulaEdit.ApplyAll(formula, edits);
+            return FormulaEdit.ApplyAll(formula, edits, herbs);
         }
         catch (DocumentException refused)
         {

@@ -33,7 +33,7 @@ internal sealed record LabelRequest(
 
     /// <summary>Reads the body.</summary>
     /// <exception cref="DocumentException">A member is missing, unknown or out of bounds.</exception>
-    public static LabelRequest Read(JsonElement body, EvaluationSettings settings)
+    public static LabelRequest Read(JsonElement body, IReadOnlySet<string> herbs, EvaluationSettings settings)
     {
         var members = Of(
             body,
@@ -59,7 +59,7 @@ internal sealed record LabelRequest(
         return sheet.Problems(size).ToList() is { Count: > 0 } problems
             ? throw new DocumentException(problems)
             : new LabelRequest(
-                FormulaReader.Read(members.Required("formula"), "/formula"),
+                FormulaMember.Read(members.Required("formula"), "/formula", herbs),
                 size,
                 new LabelDetails(
                     members.TryGetValue("netGrams", out var net) ? Number(net, "/netGrams", 0.01m, LabelPlan.MostGrams) : null,

@@ -57,6 +57,7 @@ internal static class MakingEndpoints
         var catalogue = knowledge.Catalogue;
         var (formula, grams, target, from) = MakingRequests.Rescue(
             body.RootElement,
+            catalogue.Herbs,
             catalogue.Ingredients.Select(ingredient => ingredient.Slug)
         );
         from ??=
@@ -83,7 +84,7 @@ internal static class MakingEndpoints
     private static async Task<IResult> OverPourAsync(HttpRequest request, Knowledge knowledge)
     {
         using var body = await RequestBody.ReadJsonAsync(request);
-        var (formula, poured) = MakingRequests.OverPour(body.RootElement);
+        var (formula, poured) = MakingRequests.OverPour(body.RootElement, knowledge.Catalogue.Herbs);
         return Answer(
             new JsonObject
             {
@@ -97,14 +98,14 @@ internal static class MakingEndpoints
     private static async Task<IResult> MethodAsync(HttpRequest request, Knowledge knowledge)
     {
         using var body = await RequestBody.ReadJsonAsync(request);
-        var (formula, method) = MakingRequests.Method(body.RootElement, knowledge.Settings.Method);
+        var (formula, method) = MakingRequests.Method(body.RootElement, knowledge.Catalogue.Herbs, knowledge.Settings.Method);
         return Answer(MakingMethod.Of(formula, method, knowledge.Catalogue, knowledge.Settings));
     }
 
     private static async Task<IResult> CoolingAsync(HttpRequest request, Knowledge knowledge)
     {
         using var body = await RequestBody.ReadJsonAsync(request);
-        var (formula, cooling) = MakingRequests.Cooling(body.RootElement);
+        var (formula, cooling) = MakingRequests.Cooling(body.RootElement, knowledge.Catalogue.Herbs);
         return Answer(PotForecast.Of(formula, cooling, knowledge.Catalogue, knowledge.Settings));
     }
 }

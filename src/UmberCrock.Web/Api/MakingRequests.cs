@@ -20,10 +20,10 @@ internal static class MakingRequests
     private const decimal LongestMinutes = 100_000m;
 
     /// <summary>A pot, where it stands, what was read and what is asked.</summary>
-    public static (Formula Formula, CoolingRequest Request) Cooling(JsonElement body)
+    public static (Formula Formula, CoolingRequest Request) Cooling(JsonElement body, IReadOnlySet<string> herbs)
     {
         var members = Of(body, "formula", "batchGrams", "startCelsius", "surroundings", "readings", "targets", "container");
-        var formula = FormulaReader.Read(members.Required("formula"), "/formula");
+        var formula = FormulaMember.Read(members.Required("formula"), "/formula", herbs);
         var place = At(members.Required("surroundings"), "/surroundings", "celsius", "kind");
         var container = members.TryGetValue("container", out var held) ? At(held, "/container", "millilitres", "heightMillimetres") : null;
         return (
@@ -49,12 +49,13 @@ internal static class MakingRequests
 
     /// <summary>A batch, what it is poured into, the kitchen and the ways of the maker.</summary>
     /// <param name="body">The request.</param>
+    /// <param name="herbs">Slugs of the botanicals.</param>
     /// <param name="schools">The maker's ways, where the request says nothing.</param>
-    public static (Formula Formula, MethodRequest Request) Method(JsonElement body, MethodSchools schools)
+    public static (Formula Formula, MethodRequest Request) Method(JsonElement body, IReadOnlySet<string> herbs, MethodSchools schools)
     {
         var members = Of(body, "formula", "batchGrams", "containers", "room", "startsAt", "schools");
         return (
-            FormulaReader.Read(members.Required("formula"), "/formula"),
+            FormulaMember.Read(members.Required("formula"), "/formula", herbs),
             new MethodRequest(
                 Number(members.Required("batchGrams"), "/batchGrams", 0.1m, LargestBatch),
                 members.TryGetValue("containers", out var containers)
@@ -68,10 +69,10 @@ internal static class MakingRequests
     }
 
     /// <summary>A batch in which a line went over.</summary>
-    public static (Formula Formula, OverPourRequest Request) OverPour(JsonElement body)
+    public static (Formula Formula, OverPourRequest Request) OverPour(JsonElement body, IReadOnlySet<string> herbs)
     {
         var members = Of(body, "formula", "batchGrams", "weighed", "line", "grams", "mixed");
-        var formula = FormulaReader.Read(members.Required("formula"), "/formula");
+        var formula = FormulaMember.Read(members.Required("formula"), "/formula", herbs);
         return (
             formula,
             new OverPourRequest(
@@ -94,15 +95,16 @@ internal static class MakingRequests
     /// <summary>A pot that is made and wrong, what is wanted, and where additions may come from: null for the larder.</summary>
     public static (Formula Formula, decimal PotGrams, RebalanceTarget Target, IReadOnlyCollection<string>? From) Rescue(
         JsonElement body,
+        IReadOnlySet<string> herbs,
         IEnumerable<string> all
     )
     {
         var members = Of(body, "formula", "potGrams", "target", "from");
-        var formula = FormulaReader.Read(members.Required("formula"), "/formula");
+        var formula = FormulaMember.Read(members.Required("formula"), "/formula", herbs);
         return (
             formula,
             Number(members.Required("potGrams"), "/potGrams", 1m, LargestBatch),
-            members.TryGetValue("target", out var target) ? TrialRequests.Target(target, formula) : RebalanceTarget.None,
+            members.TryGetValue("target", out var target) ? TrialRequests.Target(target, formula, herbs) : RebalanceTarget.None,
             members.TryGetValue("from", out var from) ? From(from, all) : [.. all]
         );
     }

@@ -17,12 +17,12 @@ internal static class TrialRequests
     private const int MostContainers = 100;
 
     /// <summary>A batch in grams or containers, and the scale.</summary>
-    public static (Formula Formula, WeighRequest Request) Weigh(JsonElement body)
+    public static (Formula Formula, WeighRequest Request) Weigh(JsonElement body, IReadOnlySet<string> herbs)
     {
         var members = Of(body, "formula", "batchGrams", "containers", "lossPercent", "scaleResolutionGrams", "overrunPercent");
         decimal Optional(string name, decimal least, decimal most, decimal otherwise) =>
             members.TryGetValue(name, out var value) ? Number(value, $"/{name}", least, most) : otherwise;
-        var formula = FormulaReader.Read(members.Required("formula"), "/formula");
+        var formula = FormulaMember.Read(members.Required("formula"), "/formula", herbs);
         var batch = members.TryGetValue("batchGrams", out var grams) ? Number(grams, "/batchGrams", 0.001m, LargestBatch) : (decimal?)null;
         var containers = members.TryGetValue("containers", out var list) ? Containers(list) : [];
         if (batch is null == containers.IsEmpty)
@@ -40,11 +40,11 @@ internal static class TrialRequests
     }
 
     /// <summary>A formula, the two lines, the step and the rungs.</summary>
-    public static (Formula Formula, int Raise, int Lower, decimal Step, int Rungs) Ladder(JsonElement body)
+    public static (Formula Formula, int Raise, int Lower, decimal Step, int Rungs) Ladder(JsonElement body, IReadOnlySet<string> herbs)
     {
         var members = Of(body, "formula", "raise", "lower", "step", "rungs");
         return (
-            FormulaReader.Read(members.Required("formula"), "/formula"),
+            FormulaMember.Read(members.Required("formula"), "/formula", herbs),
             Whole(members.Required("raise"), "/raise", 0, Formula.MaxLines),
             Whole(members.Required("lower"), "/lower", 0, Formula.MaxLines),
             Number(members.Required("step"), "/step", 0m, 100m),
@@ -53,7 +53,11 @@ internal static class TrialRequests
     }
 
     /// <summary>A formula, a line, what it is swapped for, and what to avoid.</summary>
-    public static (Formula Formula, int Line, string? To, ImmutableArray<FreeFromRow> Avoid) Swap(JsonElement body, FreeFromRules freeFrom)
+    public static (Formula Formula, int Line, string? To, ImmutableArray<FreeFromRow> Avoid) Swap(
+        JsonElement body,
+        IReadOnlySet<string> herbs,
+        FreeFromRules freeFrom
+    )
     {
         var members = Of(body, "formula", "line", "to", "avoid");
         if (members.TryGetValue("to", out var to) && to.ValueKind != JsonValueKind.String)
@@ -61,7 +65,7 @@ internal static class TrialRequests
         if (members.TryGetValue("avoid", out var avoid) && avoid.ValueKind != JsonValueKind.Array)
             throw new DocumentException("/avoid", $"must be a list of: {string.Join(", ", freeFrom.AvoidWords)}.");
         return (
-            FormulaReader.Read(members.Required("formula"), "/formula"),
+            FormulaMember.Read(members.Required("formula"), "/formula", herbs),
             Whole(members.Required("line"), "/line", 0, Formula.MaxLines),
             to.ValueKind == JsonValueKind.String ? to.GetString() : null,
             avoid.ValueKind == JsonValueKind.Array
@@ -79,10 +83,13 @@ internal static class TrialRequests
     }
 
     /// <summary>A formula, the lines that keep their dose, and what is to be reached.</summary>
-    public static (Formula Formula, ImmutableArray<int> Locked, RebalanceTarget Target) Rebalance(JsonElement body)
+    public static (Formula Formula, ImmutableArray<int> Locked, RebalanceTarget Target) Rebalance(
+        JsonElement body,
+        IReadOnlySet<string> herbs
+    )
     {
         var members = Of(body, "formula", "lock", "target");
-        var formula = FormulaReader.Read(members.Required("formula"), "/formula");
+        var formula = FormulaMember.Read(members.Required("formula"), "/formula", herbs);
         if (members.TryGetValue("lock", out var locked) && locked.ValueKind != JsonValueKind.Array)
             throw new DocumentException("/lock", "must be a list of lines, by their index from 0.");
         return (
@@ -90,12 +97,12 @@ internal static class TrialRequests
             locked.ValueKind == JsonValueKind.Array
                 ? [.. locked.EnumerateArray().Select((line, at) => Whole(line, $"/lock/{at}", 0, Formula.MaxLines)).Distinct()]
                 : [],
-            members.TryGetValue("target", out var target) ? Target(target, formula) : RebalanceTarget.None
+            members.TryGetValue("target", out var target) ? Target(target, formula, herbs) : RebalanceTarget.None
         );
     }
 
     /// <summary>What is to be reached: a band at a temperature, a climate, or nothing but limits and windows.</summary>
-    internal static RebalanceTarget Target(JsonElement target, Formula formula)
+    internal static RebalanceTarget Target(JsonElement target, Formula formula, IReadOnlySet<string> herbs)
     {
         var members = At(target, "/target", "band", "atCelsius", "climate");
         if (
@@ -108,7 +115,7 @@ internal static class TrialRequests
             try
             {
                 // Read as the formula's own would be.
-                return new RebalanceTarget(null, null, new SetField("climate", climate).Apply(formula).Climate);
+                return new RebalanceTarget(null, null, new SetField("climate", climate).Apply(formula, herbs).Climate);
             }
             catch (DocumentException refused)
             {

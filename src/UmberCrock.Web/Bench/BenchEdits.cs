@@ -43,9 +43,9 @@ internal static class BenchEdits
     }
 
     /// <summary>Where the line that an edit adds or moves stands afterwards.</summary>
-    public static int LineAfter(Formula formula, FormulaEdit edit)
+    public static int LineAfter(Formula formula, FormulaEdit edit, IReadOnlySet<string> herbs)
     {
-        var after = edit.Apply(formula).Lines;
+        var after = edit.Apply(formula, herbs).Lines;
         return edit switch
         {
             MoveLine move => Enumerable.Range(0, after.Length).Where(index => after[index].Phase == move.Phase).ElementAt(move.Position),

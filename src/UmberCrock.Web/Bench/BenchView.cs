@@ -98,7 +98,7 @@ internal sealed record BenchView
     public static BenchView Of(KeptFormula kept, Knowledge knowledge)
     {
         var (catalogue, settings, evaluation) = (knowledge.Catalogue, knowledge.Settings, knowledge.Evaluate(kept.Formula, kept.Document));
-        var totals = FormulaTotals.Of(kept.Formula);
+        var totals = FormulaTotals.Of(kept.Formula, catalogue.Herbs);
         var crock = CrockDrawing.Of(evaluation, catalogue, kept.Formula.Phases.Select(phase => phase.Id));
         return new BenchView
         {
@@ -125,7 +125,7 @@ internal sealed record BenchView
             .Where(index => evaluation.Lines[index].Phase == phase.Id)
             .Select(index => LineOf(index, kept, evaluation, totals, catalogue))
             .ToList();
-        var percent = lines.Sum(line => line.Line.Percent);
+        var percent = lines.Where(line => !line.Line.Strained).Sum(line => line.Line.Percent);
         return new PhaseView(
             phase,
             HintOf(phase, lines, catalogue),
@@ -163,6 +163,7 @@ internal sealed record BenchView
             Place.Below => ($"{Shown.Two(line.MinPercent!.Value - line.Percent)} under", "near"),
             _ when line.Balance => ("to 100", "bal"),
             Place.Near when DoseGauge.IsNearTop(line) => ("near the top", "near"),
+            _ when line.Strained => ("strained out", "mute"),
             Place.Unknown => ("no window known", "mute"),
             // A small dose of a window wants no hand.
             Place.Near or Place.Inside => ("", ""),
@@ -206,7 +207,7 @@ internal sealed record BenchView
     {
         var curve = Evaluator.MeltAfter(fix) is { } melt
             ? MeltScale.Bench.CurveOf(melt)
-            : CurveOf(FormulaEdit.ApplyAll(formula, fix.Edits), catalogue);
+            : CurveOf(FormulaEdit.ApplyAll(formula, fix.Edits, catalogue.Herbs), catalogue);
         return curve == MeltScale.Bench.CurveOf(evaluation.Melt) ? null : curve;
     }
 
@@ -214,7 +215,7 @@ internal sealed record BenchView
     /// drawn.</summary>
     public static string CurveOf(Formula formula, Catalogue catalogue)
     {
-        var percents = FormulaTotals.Of(formula).Percents;
+        var percents = FormulaTotals.Of(formula, catalogue.Herbs).Percents;
         var parts = formula
             .Lines.Select((line, index) => (Ingredient: catalogue.Find(line.Ingredient), Percent: percents[index]))
             .Where(part => part.Ingredient is not null)

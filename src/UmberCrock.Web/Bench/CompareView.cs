@@ -69,7 +69,7 @@ internal sealed record CompareView(
     /// <summary>Lays both out.</summary>
     public static CompareView Of(ComparedSide before, ComparedSide after, Catalogue catalogue)
     {
-        var comparison = FormulaComparison.Of(before.Formula, after.Formula);
+        var comparison = FormulaComparison.Of(before.Formula, after.Formula, catalogue.Herbs);
         var most = Math.Max(1m, comparison.Doses.Select(dose => Math.Max(dose.Before ?? 0m, dose.After ?? 0m)).DefaultIfEmpty(1m).Max());
         double? X(decimal? percent) => percent is { } dose ? (double)(dose / most) * ComparedDose.Width : null;
         return new CompareView(

@@ -108,7 +108,7 @@ internal sealed record MakeView(
         EvaluationSettings settings
     )
     {
-        var changed = FormulaEdit.ApplyAll(formula, edits);
+        var changed = FormulaEdit.ApplyAll(formula, edits, catalogue.Herbs);
         var (before, after) = (Evaluator.Sweep(formula, catalogue, settings), Evaluator.Sweep(changed, catalogue, settings));
         return new MakeView(
             ChangesOf(formula, changed, catalogue),
@@ -129,7 +129,12 @@ internal sealed record MakeView(
     }
 
     private static IReadOnlyList<string> ChangesOf(Formula formula, Formula changed, Catalogue catalogue) =>
-        [.. FormulaComparison.Of(formula, changed).Words(slug => catalogue.Find(slug)!.Name).Select(change => change.ToString())];
+        [
+            .. FormulaComparison
+                .Of(formula, changed, catalogue.Herbs)
+                .Words(slug => catalogue.Find(slug)!.Name)
+                .Select(change => change.ToString()),
+        ];
 
     private static string Texture(BandAt at) => $"{BandStretches.Word(at.Band)}, firmness {at.Firmness:0.0}";
 

@@ -29,7 +29,7 @@ internal sealed record SwapView(string Name, string Percent, IReadOnlyList<SwapC
     public static SwapView Of(Formula formula, int line, ImmutableArray<SwapCandidate> candidates, Catalogue catalogue) =>
         new(
             catalogue.Find(formula.Lines[line].Ingredient)!.Name,
-            Shown.Two(FormulaTotals.Of(formula).Percents[line]),
+            Shown.Two(FormulaTotals.Of(formula, catalogue.Herbs).Doses[line]),
             [
                 .. candidates.Select(candidate => new SwapChoice(
                     catalogue.Find(candidate.Ingredient)!.Name,

@@ -58,7 +58,8 @@ internal sealed record CrockDrawing
         var y = top;
         for (var line = 0; line < evaluation.Lines.Length; line++)
         {
-            var height = HeightOf(evaluation.Lines[line].Percent);
+            // What is strained out is not in the jar.
+            var height = evaluation.Lines[line].Strained ? 0 : HeightOf(evaluation.Lines[line].Percent);
             var right = CrockShape.InnerRight(y + (height / 2));
             strata.Add(
                 new Stratum(line, y, height, hatches[line], CrockShape.InnerLeft(y), CrockShape.InnerRight(y), right - InsetOfLeader)
@@ -74,7 +75,7 @@ internal sealed record CrockDrawing
             Legend =
             [
                 .. Hatches.All.Select(hatch =>
-                    (hatch, evaluation.Lines.Where((_, line) => hatches[line] == hatch).Sum(line => line.Percent))
+                    (hatch, evaluation.Lines.Where((own, line) => !own.Strained && hatches[line] == hatch).Sum(line => line.Percent))
                 ),
             ],
         };

@@ -1,7 +1,6 @@
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using UmberCrock.Core.Documents;
-using UmberCrock.Storage;
 using UmberCrock.Storage.Files;
 using UmberCrock.Web.Access;
 
@@ -23,7 +22,6 @@ internal static class Opening
         var clock = services.GetRequiredService<TimeProvider>();
         Func<string, Task>? demo = launch.Demo ?? isNew ? file => DemoData.LayAsync(file, clock) : null;
         await new DataFile(folder, services.GetRequiredService<Copies>(), say).PrepareAsync(demo, always: launch.Demo == true);
-        await services.GetRequiredService<FormulaStore>().PrepareAsync();
         await services.GetRequiredService<DataHouse>().ReadAnewAsync();
     }
 

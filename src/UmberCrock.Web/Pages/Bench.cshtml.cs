@@ -172,7 +172,7 @@ internal sealed class BenchModel(
         return await ChangeAsync(id, body, formula =>
         {
             var move = BenchEdits.Move(formula, line, down ? 1 : -1);
-            ShowLine(move is null ? line : BenchEdits.LineAfter(formula, move));
+            ShowLine(move is null ? line : BenchEdits.LineAfter(formula, move, knowledge.Catalogue.Herbs));
             return move is null ? [] : [move];
         });
     }
@@ -192,7 +192,7 @@ internal sealed class BenchModel(
                 slug,
                 BenchEdits.StartingPercent(formula, ingredient, knowledge.Catalogue.Rules, knowledge.Settings)
             );
-            ShowLine(BenchEdits.LineAfter(formula, add));
+            ShowLine(BenchEdits.LineAfter(formula, add, knowledge.Catalogue.Herbs));
             return [add];
         });
     }
@@ -248,7 +248,10 @@ internal sealed class BenchModel(
         long id,
         Dictionary<string, JsonElement> body,
         Func<Formula, IReadOnlyList<FormulaEdit>> edits
-    ) => Answer(await store.ChangeAsync(id, body.Version(), formula => FormulaEdit.ApplyAll(formula, edits(formula))));
+    ) =>
+        Answer(
+            await store.ChangeAsync(id, body.Version(), formula => FormulaEdit.ApplyAll(formula, edits(formula), knowledge.Catalogue.Herbs))
+        );
 
     private async Task<IActionResult> StepAsync(Func<long, Task<KeptFormula?>> step)
     {

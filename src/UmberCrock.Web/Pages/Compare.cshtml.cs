@@ -97,7 +97,7 @@ internal sealed class CompareModel(FormulaStore store, RevisionStore revisions, 
                 title,
                 formula,
                 Evaluator.Evaluate(formula, knowledge.Catalogue, knowledge.Settings),
-                FormulaCost.Of(formula, slug => prices.GetValueOrDefault(slug))
+                FormulaCost.Of(formula, knowledge.Catalogue.Herbs, slug => prices.GetValueOrDefault(slug))
             );
     }
 
@@ -150,7 +150,9 @@ internal sealed class CompareModel(FormulaStore store, RevisionStore revisions, 
             return NotFound();
         try
         {
-            return await store.ChangeAsync(id, version, _ => revision.Formula) is null ? NotFound() : RedirectToPage("/Bench", new { id });
+            return await store.ChangeAsync(id, version, _ => revision.Again(knowledge.Catalogue.Herbs)) is null
+                ? NotFound()
+                : RedirectToPage("/Bench", new { id });
         }
         catch (StaleException)
         {
@@ -169,7 +171,7 @@ internal sealed class CompareModel(FormulaStore store, RevisionStore revisions, 
     {
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();
-        var source = number == AsItStands ? kept.Formula : (await revisions.FindAsync(id, number))?.Formula;
+        var source = number == AsItStands ? kept.Formula : (await revisions.FindAsync(id, number))?.Again(knowledge.Catalogue.Herbs);
         return source is null
             ? NotFound()
             : RedirectToPage("/Bench", new { id = await store.AddAsync(source with { Name = BranchName(source.Name, number) }) });
@@ -182,7 +184,7 @@ internal sealed class CompareModel(FormulaStore store, RevisionStore revisions, 
             if (before is null)
                 return "the first that was kept";
             var words = FormulaComparison
-                .Of(before, after)
+                .Of(before, after, knowledge.Catalogue.Herbs)
                 .Words(slug => knowledge.Catalogue.Find(slug)?.Name ?? slug)
                 .Select(change => change.ToString())
                 .ToList();

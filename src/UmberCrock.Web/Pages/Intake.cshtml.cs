@@ -18,6 +18,9 @@ internal sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : Pag
     public const int LongestText = 200_000;
 
     private const int MostProblems = 8;
+    private const string HerbsTakenOut =
+        "Its percents made 100 only with herbs that are steeped and strained out. They are no part of the hundred: all doses were raised "
+        + "alike, the grams stay in proportion.";
 
     private static string TooLong => $"That is more than a recipe: {LongestText:#,0} letters at most. Nothing was taken.";
 
@@ -71,14 +74,17 @@ internal sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : Pag
                 knowledge.Catalogue,
                 HttpContext.RequestAborted
             );
-            if (recipe.Formula is { } formula)
+            if (recipe.Formula is { } came)
             {
+                var formula = StrainedHerbs.AsMeant(came, knowledge.Catalogue.Herbs);
                 if (await store.FindSameAsync(formula) is { } same)
                 {
                     TempData["note"] = $"You have “{formula.Name}” already, just so: this is it. Nothing was added.";
                     return RedirectToPage("/Bench", new { id = same });
                 }
 
+                if (!ReferenceEquals(came, formula))
+                    TempData["note"] = HerbsTakenOut;
                 return RedirectToPage("/Bench", new { id = await store.AddAsync(formula) });
             }
 
@@ -133,9 +139,9 @@ internal sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : Pag
         }
     }
 
-    /// <summary>The recipe's own sum is the batch it comes to the bench with.</summary>
+    /// <summary>The recipe's own sum, without herbs that are strained out, is the batch it comes to the bench with.</summary>
     private static decimal BatchOf(IntakeReport report) =>
-        decimal.Round(report.TotalGrams, 2) is var grams and >= FormulaStore.SmallestBatchGrams and <= FormulaStore.LargestBatchGrams
+        decimal.Round(report.ProductGrams, 2) is var grams and >= FormulaStore.SmallestBatchGrams and <= FormulaStore.LargestBatchGrams
             ? grams
             : FormulaStore.UsualBatchGrams;
 

@@ -104,7 +104,7 @@ internal sealed class LabelModel(FormulaStore store, LabelStore labels, LotStore
                         ]
                     ),
                 };
-                said = formula => edits.Aggregate(formula, (now, edit) => edit.Apply(now));
+                said = formula => edits.Aggregate(formula, (now, edit) => edit.Apply(now, knowledge.Catalogue.Herbs));
             }
 
             var (label, version) = await labels.KeepAsync(

@@ -55,6 +55,9 @@ internal sealed class LadderModel(FormulaStore store, LadderStore ladders, BinSt
     /// <summary>Name of an ingredient.</summary>
     public string NameOf(string slug) => knowledge.Catalogue.Find(slug)?.Name ?? slug;
 
+    /// <summary>The dose of a line of the plan's formula.</summary>
+    public decimal DoseOf(int line) => FormulaTotals.Of(Plan!.Formula, knowledge.Catalogue.Herbs).Doses[line];
+
     /// <summary>Shows a kept ladder, or what a new one would be.</summary>
     public Task<IActionResult> OnGetAsync(
         [FromRoute] long id,
@@ -224,7 +227,7 @@ internal sealed class LadderModel(FormulaStore store, LadderStore ladders, BinSt
         if (formula.Lines.Length < 2)
             throw new DocumentException("/raise", "A ladder wants two lines: one that is raised and one that gives.");
         var classes = formula.Lines.Select(line => knowledge.Catalogue.Find(line.Ingredient)?.Class).ToList();
-        var percents = FormulaTotals.Of(formula).Percents;
+        var percents = FormulaTotals.Of(formula, knowledge.Catalogue.Herbs).Percents;
         var lower = formula.BalanceIndex >= 0 ? formula.BalanceIndex : Enumerable.Range(0, percents.Length).MaxBy(line => percents[line]);
         var raise = classes.FindIndex(kind => kind is IngredientClass.Wax or IngredientClass.HardButter or IngredientClass.SoftButter);
         if (raise < 0 || raise == lower)

@@ -21,6 +21,7 @@ internal static class Figures
         ("intake/numberWords/", "IntakeLineTests"),
         ("intake/fewestDrops", "IntakeLineTests: the range of drops"),
         ("intake/mostDrops", "IntakeLineTests: the range of drops"),
+        ("label/extractAtMostPercent", "StrainedHerbTests: 4 g of flowers leave at most 0.4 of extract"),
         ("label/usualOpenMonths", "a stand-in where no life once opened is known; every shipped ingredient has one"),
         ("label/gramsPerOunce", "the application's label tests: 15 g are 0.53 oz (International Yard and Pound Agreement, 1959)"),
         ("method/steps/", "MethodTests: minutes that are said, low, usual, high"),

@@ -132,7 +132,7 @@ public class IntakeRecipeTests
         string.Join(' ', report.Formula.Lines.Select(line => line.Ingredient)).ShouldBe(slugs);
         string.Join(' ', report.Formula.Phases.Select(phase => phase.Stage)).ShouldBe(stages);
         report.Findings.Select(finding => finding.Code).Order().ShouldBe(codes.Split(' ', StringSplitOptions.RemoveEmptyEntries).Order());
-        FormulaTotals.Of(report.Formula).Total.ShouldBe(100m);
+        Some.Totals(report.Formula).Total.ShouldBe(100m);
     }
 
     /// <summary>Worked by hand: 3 tbsp of beeswax at 0.55 g/mL are 24.40 g; with 1.00 g for 10 g of vitamin E the sum falls by 9 g and it
@@ -148,7 +148,7 @@ public class IntakeRecipeTests
         var tenfold = report.Findings.Single(finding => finding.Code == FindingCodes.IntakeTenfold);
         tenfold.Lines.ShouldBe([6]);
         tenfold.Fixes.Single().Title.ShouldBe("Read 1.00 g");
-        var mended = FormulaEdit.ApplyAll(report.Formula, tenfold.Fixes.Single().Edits);
+        var mended = Some.Edited(report.Formula, tenfold.Fixes.Single().Edits);
         mended.Lines.Single(line => line.Ingredient == "tocopherol-mixed").Percent.ShouldBe(0.43m);
         report
             .Lines.Where(line => line.Percent is not null)
@@ -177,7 +177,7 @@ public class IntakeRecipeTests
     [InlineData("// 20 g beeswax")]
     [InlineData("0 g beeswax\n0 % olive oil")]
     [InlineData("\0\u0001\u0002 20 g beeswax \u007F")]
-    public void Odd_text_is_read_or_left(string text) => FormulaTotals.Of(Read(text).Formula).Total.ShouldBeOneOf(0m, 100m);
+    public void Odd_text_is_read_or_left(string text) => Some.Totals(Read(text).Formula).Total.ShouldBeOneOf(0m, 100m);
 
     [Fact]
     public void A_megabyte_is_read_in_part_and_at_once()
@@ -194,7 +194,7 @@ public class IntakeRecipeTests
         {
             var report = Read(text ?? "");
             (report.Lines.Length + report.Asides.Length).ShouldBeLessThanOrEqualTo(IntakeReader.MostLines);
-            FormulaTotals.Of(report.Formula).Total.ShouldBeOneOf(0m, 100m);
+            Some.Totals(report.Formula).Total.ShouldBeOneOf(0m, 100m);
         });
 
     /// <summary>A formula written out as a recipe and read again is the same formula, up to the hundredths that a recipe has. Left out is
@@ -215,7 +215,7 @@ public class IntakeRecipeTests
             );
             read.Lines.Select(line => line.Ingredient).ShouldBe(made.Select(line => line.Item2));
             read.Lines.Select(line => line.Percent!.Value).ShouldBe(made.Select(line => decimal.Round(100m * line.Item1 / total, 4)));
-            FormulaTotals.Of(read.Formula).Total.ShouldBe(100m);
+            Some.Totals(read.Formula).Total.ShouldBe(100m);
         });
     }
 

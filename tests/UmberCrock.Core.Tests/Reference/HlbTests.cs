@@ -37,7 +37,7 @@ public class HlbTests
         };
         var finding = Some.Found(bar, FindingCodes.EmulsifierMismatch).ShouldNotBeNull();
         var before = Some.Evaluate(bar).Emulsion!;
-        var after = Some.Evaluate(FormulaEdit.ApplyAll(bar, finding.Fixes[0].Edits)).Emulsion!;
+        var after = Some.Evaluate(Some.Edited(bar, finding.Fixes[0].Edits)).Emulsion!;
         after.SuppliedHlb!.Value.ShouldBe(after.RequiredHlb!.Value, 0.5);
         before.SuppliedHlb!.Value.ShouldBe(4.3, 0.01);
     }

@@ -86,7 +86,7 @@ internal static class AudienceFindings
             (rule.Region is null || rule.Region == resolved.Settings.Region)
             && rule.Schools?.Holds(resolved.Settings) != false
             && rule.Applies.Covers(resolved.Formula)
-        let lines = resolved.LinesWhere(rule.Means).Where(line => resolved.Totals.Percents[line] > 0m).ToImmutableArray()
+        let lines = resolved.LinesWhere(rule.Means).Where(line => resolved.Holds(line)).ToImmutableArray()
         where rule.Title is not null || !lines.IsEmpty
         select Of(resolved, rule, lines);
 

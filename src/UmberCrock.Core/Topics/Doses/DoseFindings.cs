@@ -156,7 +156,7 @@ internal static class DoseFindings
     /// <summary>Brings an ingredient to a dose. With several lines all give in proportion; the balance line cannot be set.</summary>
     private static ImmutableArray<Fix> ScaleTo(ResolvedFormula resolved, ImmutableArray<int> lines, decimal percent, decimal target)
     {
-        if (lines.Length == 0 || resolved.PercentOf(lines) != percent)
+        if (lines.Length == 0 || resolved.DoseOf(lines) != percent)
             return [];
         if (lines.Length == 1)
             return [FixBuilder.SetTo(resolved, lines[0], target)];
@@ -165,7 +165,7 @@ internal static class DoseFindings
             FixBuilder.SetAll(
                 resolved,
                 $"Set to {Two(target)}",
-                [.. lines.Select(line => (line, Down(resolved.Totals.Percents[line] * target / percent)))]
+                [.. lines.Select(line => (line, Down(resolved.Totals.Doses[line] * target / percent)))]
             ),
         ];
     }

@@ -79,7 +79,7 @@ public sealed record DosePlacement(decimal Percent, DoseRule? Window, LimitOnIng
     /// <param name="ingredient">The ingredient that is asked about.</param>
     public static DosePlacement Of(ResolvedFormula resolved, Ingredient ingredient)
     {
-        var percent = resolved.PercentOf(resolved.LinesOf(ingredient.Slug));
+        var percent = resolved.DoseOf(resolved.LinesOf(ingredient.Slug));
         var window = WindowFor(resolved.Formula, ingredient, resolved.Rules, resolved.Settings);
         var limit = LimitFor(resolved, ingredient);
         return new DosePlacement(

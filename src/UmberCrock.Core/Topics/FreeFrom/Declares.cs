@@ -33,7 +33,7 @@ public sealed record Declares(ImmutableArray<(string Property, bool Holds)> Prop
         var held = 0UL;
         for (var line = 0; line < resolved.Ingredients.Length; line++)
         {
-            if (resolved.Totals.Percents[line] > 0m)
+            if (resolved.Holds(line))
                 held |= rules.HeldBy(resolved.Ingredients[line]);
         }
 
@@ -44,7 +44,7 @@ public sealed record Declares(ImmutableArray<(string Property, bool Holds)> Prop
     /// <param name="resolved">The formula.</param>
     /// <param name="row">What it is.</param>
     public static IEnumerable<Ingredient> Breakers(ResolvedFormula resolved, FreeFromRow row) =>
-        resolved.Ingredients.Where((ingredient, line) => resolved.Totals.Percents[line] > 0m && row.IsIn(ingredient)).Distinct();
+        resolved.Ingredients.Where((ingredient, line) => resolved.Holds(line) && row.IsIn(ingredient)).Distinct();
 }
 
 /// <summary>Writes the properties as members: { "vegan": true, ... }.</summary>

@@ -1,9 +1,7 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Findings;
-using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
-using UmberCrock.Core.Physics;
 using UmberCrock.Core.Settings;
 using UmberCrock.Core.Units;
 using static UmberCrock.Core.Units.Decimals;
@@ -173,7 +171,7 @@ public sealed record KeepingReport
             factors.Add(new KeepingFactor($"warmth of {Celsius(resolved.Formula.Climate.HighCelsius, "0.#")}", rules.WarmFactor));
         if (present.Exists(part => rules.IronPigments.Contains(part.Ingredient.Slug)))
             factors.Add(new KeepingFactor("iron in a pigment", rules.IronFactor));
-        if (present.Exists(part => part.Ingredient.Class == IngredientClass.Botanical && !IsStrained(resolved, part)))
+        if (present.Exists(part => part.Ingredient.Class == IngredientClass.Botanical))
             factors.Add(new KeepingFactor("plant matter left in", rules.BotanicalFactor));
         var lost = factors.Aggregate(1.0, (product, factor) => product * factor.Factor);
         if (
@@ -185,13 +183,6 @@ public sealed record KeepingReport
             factors.Insert(0, new KeepingFactor("an antioxidant gives some of it back", Math.Min(rules.AntioxidantFactor, 1 / lost)));
         return factors.ToImmutable();
     }
-
-    private static bool IsStrained(ResolvedFormula resolved, MeltPart part) =>
-        resolved
-            .LinesOf(part.Ingredient.Slug)
-            .All(line =>
-                resolved.Formula.Phases.Any(phase => phase.Id == resolved.Formula.Lines[line].Phase && phase.Stage == Stage.Infuse)
-            );
 
     /// <summary>
     /// The shortest life among what counts, and the weighted harmonic mean of all, both times the factor. What is not fat (powders,

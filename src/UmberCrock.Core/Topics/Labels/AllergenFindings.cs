@@ -31,7 +31,7 @@ internal static class AllergenFindings
                     Source: source,
                     Lines: resolved
                         .LinesWhere(ingredient => ingredient.Allergens.Contains(source.Key))
-                        .Where(line => resolved.Totals.Percents[line] > 0m)
+                        .Where(line => resolved.Holds(line))
                         .ToImmutableArray()
                 )
             )

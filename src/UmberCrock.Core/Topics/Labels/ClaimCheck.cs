@@ -163,7 +163,7 @@ internal static class ClaimCheck
                 if (
                     !meant.Exists(ingredient =>
                         resolved
-                            .Ingredients.Where((_, line) => resolved.Totals.Percents[line] > 0m)
+                            .Ingredients.Where((_, line) => resolved.Holds(line))
                             .Any(own => own.Slug == ingredient.Slug || own.Inci.Eu == ingredient.Inci.Eu)
                     )
                 )

@@ -79,9 +79,7 @@ public sealed record Durability(Message Text, DateOnly? BestBefore, int? OpenMon
 
     private static (Lot Lot, string Name, DateOnly End)? FirstToEnd(ResolvedFormula resolved, ImmutableArray<Lot> lots, DateOnly made)
     {
-        var present = resolved
-            .Ingredients.Where((_, line) => resolved.Totals.Percents[line] > 0m)
-            .DistinctBy(ingredient => ingredient.Slug);
+        var present = resolved.Ingredients.Where((_, line) => resolved.Holds(line)).DistinctBy(ingredient => ingredient.Slug);
         var ends =
             from ingredient in present
             join lot in lots on ingredient.Slug equals lot.Ingredient

@@ -46,6 +46,8 @@ public sealed record ListedAllergen(string Inci, decimal PercentLow, decimal Per
 public sealed record IngredientList(string List, ImmutableArray<ListedIngredient> Items, ImmutableArray<ListedAllergen> Allergens)
 {
     private const string Nano = "[nano]";
+    private const string Extract = " Extract";
+    private const string Powder = " Powder";
 
     /// <summary>
     /// European Union and United Kingdom: Regulation (EC) 1223/2009 Article 19(1)(g), from memory: descending weight; below 1 % in any
@@ -95,6 +97,7 @@ public sealed record IngredientList(string List, ImmutableArray<ListedIngredient
                 sum.HighPercent > 0m
                 && (sum.HighPercent >= resolved.Settings.TraceBelowPercent || sum.Lines.Any(line => IsMainly(resolved, line, sum.Inci)))
             )
+            .Concat(Extracts(resolved))
             .GroupBy(sum => dialect(sum.Inci), StringComparer.Ordinal)
             .Select(group => new Named(
                 group.Key,
@@ -133,6 +136,23 @@ public sealed record IngredientList(string List, ImmutableArray<ListedIngredient
             }),
         ];
     }
+
+    /// <summary>What herbs that are strained out leave in the oil is their extract; how much, nobody has weighed.</summary>
+    private static IEnumerable<SubstanceSum> Extracts(ResolvedFormula resolved) =>
+        from line in Enumerable.Range(0, resolved.Ingredients.Length).Where(resolved.Totals.IsStrained)
+        from component in resolved.Ingredients[line].Composition
+        select new SubstanceSum(
+            new InciName(ExtractOf(component.Inci.Eu), ExtractOf(component.Inci.Us)),
+            0m,
+            resolved.Totals.Doses[line] * resolved.Rules.Label.ExtractAtMostPercent / 100m,
+            Colourant: false,
+            [line]
+        );
+
+    private static string ExtractOf(string plant) =>
+        plant.EndsWith(Extract, StringComparison.Ordinal) ? plant
+        : plant.EndsWith(Powder, StringComparison.Ordinal) ? plant[..^Powder.Length] + Extract
+        : plant + Extract;
 
     /// <summary>True when a substance is what an ingredient mainly is, not what it brings along.</summary>
     private static bool IsMainly(ResolvedFormula resolved, int line, InciName inci) =>
@@ -178,7 +198,7 @@ public sealed record IngredientList(string List, ImmutableArray<ListedIngredient
                     entry.Sum.Low > threshold,
                     [
                         .. entry
-                            .Sum.Lines.Where(line => resolved.Totals.Percents[line] > 0m)
+                            .Sum.Lines.Where(line => resolved.Holds(line))
                             .Select(line => resolved.Ingredients[line].Name)
                             .Distinct()
                             .Order(StringComparer.Ordinal),

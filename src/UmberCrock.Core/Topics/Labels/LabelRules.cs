@@ -38,7 +38,7 @@ public sealed record LabelWarning(
     /// <summary>True when it stands on the label of a formula.</summary>
     public bool Stands(ResolvedFormula resolved)
     {
-        var present = resolved.Ingredients.Where((_, line) => resolved.Totals.Percents[line] > 0m).ToList();
+        var present = resolved.Ingredients.Where((_, line) => resolved.Holds(line)).ToList();
         return (Region is null || Region == resolved.Settings.Region)
             && (!Sun || resolved.Formula.MeetsSun || present.Exists(ingredient => ingredient.Class == IngredientClass.UvFilter))
             && (!Wet || resolved.Formula.WetUse)
@@ -53,9 +53,7 @@ public sealed record LabelWarning(
     private static IEnumerable<string> Burning(ResolvedFormula resolved) =>
         resolved.Rules.Phototoxic is var rules && rules.Bind(resolved.Formula)
             ? resolved
-                .Ingredients.Where(
-                    (ingredient, line) => resolved.Totals.Percents[line] > 0m && rules.Oils.Any(oil => oil.Ingredient == ingredient.Slug)
-                )
+                .Ingredients.Where((ingredient, line) => resolved.Holds(line) && rules.Oils.Any(oil => oil.Ingredient == ingredient.Slug))
                 .Select(ingredient => ingredient.Name.ToLowerInvariant())
                 .Distinct(StringComparer.Ordinal)
             : [];
@@ -72,7 +70,7 @@ public sealed record LabelWarning(
             reasons.Add("it meets water");
         if (Classes is { } classes)
             reasons.Add(
-                $"it holds {string.Join(", ", resolved.Ingredients.Where((ingredient, line) => resolved.Totals.Percents[line] > 0m
+                $"it holds {string.Join(", ", resolved.Ingredients.Where((ingredient, line) => resolved.Holds(line)
                     && classes.Contains(ingredient.Class)).Select(ingredient => ingredient.Name.ToLowerInvariant())
                     .Distinct(StringComparer.Ordinal).Order(StringComparer.Ordinal))}"
             );
@@ -109,6 +107,9 @@ public sealed record LabelRules : IRules<LabelRules>
 
     /// <summary>From this share of an ingredient on a substance is what it was added for, and no trace (judgement).</summary>
     public required decimal MainlyFromPercent { get; init; }
+
+    /// <summary>At most so much of a dried herb goes over into the oil it is steeped in, percent of the herb.</summary>
+    public required decimal ExtractAtMostPercent { get; init; }
 
     /// <summary>The listed fragrance allergens, by the names they are printed with.</summary>
     public required ImmutableArray<string> Allergens { get; init; }

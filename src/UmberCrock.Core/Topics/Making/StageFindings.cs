@@ -117,13 +117,9 @@ internal static class StageFindings
 
     private static Finding? Botanical(ResolvedFormula resolved)
     {
-        var infusing = resolved
-            .Formula.Phases.Where(phase => phase.Stage == Stage.Infuse)
-            .Select(phase => phase.Id)
-            .ToHashSet(StringComparer.Ordinal);
         var lines = resolved
             .LinesWhere(ingredient => ingredient.Class == IngredientClass.Botanical)
-            .Where(line => resolved.Totals.Percents[line] > 0m && !infusing.Contains(resolved.Formula.Lines[line].Phase))
+            .Where(line => resolved.Totals.Percents[line] > 0m)
             .ToImmutableArray();
         if (lines.IsEmpty)
             return null;

@@ -54,6 +54,10 @@ internal sealed record Allotment(ImmutableArray<GoesIn> Of, int? WettingLine, de
             for (var line = 0; line < steps.Length; line++)
                 steps[line] = steps[line] == GoesIn.Infuse ? Melts(resolved, resolved.Ingredients[line]) : steps[line];
         }
+        else if (HeldBack.In(resolved) is { } steeped)
+        {
+            steps[steeped.Line] = GoesIn.Infuse;
+        }
 
         Swell(resolved, steps);
         var (oil, percent) = Wet(resolved, steps);

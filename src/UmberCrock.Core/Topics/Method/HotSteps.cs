@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Physics;
@@ -65,6 +66,8 @@ internal static class HotSteps
         if (lines.IsEmpty)
             return;
 
+        var resolved = draft.Of.Resolved;
+        var held = HeldBack.In(resolved);
         var way = draft.Figures.Infusions.First(row => row.Infusion == draft.Request.Schools.Infusion);
         var celsius = Math.Min(way.Celsius.Middle, Limit(draft, lines));
         draft.Add(
@@ -75,11 +78,17 @@ internal static class HotSteps
                 Target = celsius,
                 Celsius = new Span(Math.Min(way.Celsius.Low, celsius), Math.Min(way.Celsius.High, Limit(draft, lines))),
                 Lasts = Lasts.Of(way.Minutes),
-                Words = [("low", $"{Celsius(way.Celsius.Low)}"), ("high", $"{Celsius(way.Celsius.High)}")],
+                Words =
+                [
+                    ("low", $"{Celsius(way.Celsius.Low)}"),
+                    ("high", $"{Celsius(way.Celsius.High)}"),
+                    ("more", $"{Two(draft.Grams(held?.Percent ?? 0m)).Grams}"),
+                    ("oil", held is null ? "oil" : FindingWords.Small(resolved.Ingredients[held.Line].Name)),
+                ],
             }
         );
-        var held = draft.Figures.OilHeldByHerb;
-        draft.Add("strain", new() { Words = [("held", $"{held.Low:0.0} to {held.High:0.0} g")] });
+        var each = draft.Figures.OilHeldByHerb;
+        draft.Add("strain", new() { Words = [("held", $"{each.Low:0.0} to {each.High:0.0} g")] });
     }
 
     private static void Wet(MethodDraft draft)

@@ -128,7 +128,7 @@ internal sealed class MethodDraft(Assessment a, MethodRequest request)
                 null
             )
         );
-        InPot.UnionWith(row.Stage == MethodStage.Weigh ? [] : details.Lines);
+        InPot.UnionWith(row.Stage == MethodStage.Weigh ? [] : details.Lines.Where(line => !a.Resolved.Totals.IsStrained(line)));
         if (details.Target is { } target)
             Celsius = target;
     }
