@@ -22,7 +22,7 @@ public sealed class TrialApiTests(App app) : IClassFixture<App>
         sheet["lines"]![0]!
             .AsObject()
             .Select(member => member.Key)
-            .ShouldBe(["ingredient", "phase", "targetGrams", "shownGrams", "relativeErrorPercent"]);
+            .ShouldBe(["ingredient", "phase", "targetGrams", "shownGrams", "relativeErrorPercent", "strained", "heldBackGrams"]);
         var filled = await PostAsync(
             "weigh-sheet",
             $$"""{"formula":{{Stick}},"containers":[{"name":"tube","millilitres":15,"count":16,"fillPercent":95}],"lossPercent":3,"scaleResolutionGrams":0.1,"overrunPercent":0}"""

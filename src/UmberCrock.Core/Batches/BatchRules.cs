@@ -6,9 +6,21 @@ namespace UmberCrock.Core.Batches;
 
 /// <summary>Figures of a batch at the stove (data/rules/batches.json).</summary>
 /// <param name="PotHoldsTimes">A pot that was chosen for a batch holds so many times as much.</param>
+/// <param name="ToleranceSteps">A dose may be off by so many steps of the scale.</param>
+/// <param name="TolerancePercent">A dose may be off by so much of itself, percent, where that is more.</param>
+/// <param name="HotterCelsius">So much hotter than a step wants it, C, is a deviation.</param>
+/// <param name="YieldFromPercent">Less filled of what is in the pot, percent, is a deviation.</param>
 /// <param name="Source">Where the figures come from.</param>
 /// <param name="Confidence">How sure they are.</param>
-internal sealed record BatchRules(decimal PotHoldsTimes, string Source, Confidence Confidence) : IRules<BatchRules>
+internal sealed record BatchRules(
+    decimal PotHoldsTimes,
+    decimal ToleranceSteps,
+    decimal TolerancePercent,
+    decimal HotterCelsius,
+    decimal YieldFromPercent,
+    string Source,
+    Confidence Confidence
+) : IRules<BatchRules>
 {
     static RuleFile IRules<BatchRules>.File { get; } = new("batches.json", BatchesJson.Default);
 }

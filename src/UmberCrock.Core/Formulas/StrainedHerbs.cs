@@ -74,7 +74,8 @@ public static class StrainedHerbs
         && HerbsPercent(formula, In(formula, herbs)) is > 0m and < Whole
         && formula.Lines.Sum(line => line.Percent ?? 0m) == Whole;
 
-    /// <summary>The formula as it is meant: one whose percents make 100 only with the herbs that are strained out is written anew.</summary>
+    /// <summary>The formula as it is meant: one whose percents make 100 only with the herbs that are strained out is written
+    /// anew.</summary>
     /// <param name="formula">The formula as it came from outside.</param>
     /// <param name="herbs">Slugs of the botanicals.</param>
     public static Formula AsMeant(Formula formula, IReadOnlySet<string> herbs) =>

@@ -13,8 +13,8 @@ internal static class IntakeFormula
     /// <summary>What bears no melt goes in later, C.</summary>
     private const double MeltCelsius = 70;
 
-    /// <summary>The formula; for each line that was read the index of its line there, or null; which lines are steeped and strained out; and
-    /// what was guessed.</summary>
+    /// <summary>The formula; for each line that was read the index of its line there, or null; which lines are strained out; and what was
+    /// guessed.</summary>
     public static (Formula Formula, ImmutableArray<int?> Places, ImmutableHashSet<int> Strained, ImmutableArray<IntakeGuess> Guesses) Of(
         LineReading reading,
         IReadOnlyList<Measured?> measured,
@@ -64,7 +64,7 @@ internal static class IntakeFormula
         );
     }
 
-    /// <summary>What becomes of it in g: all that is measured without the herbs that are strained out; all where it is herbs alone.</summary>
+    /// <summary>What becomes of it in g: all that is measured but the herbs that are strained out; all where it is herbs alone.</summary>
     public static decimal Product(IReadOnlyList<Measured?> measured, ImmutableHashSet<int> strained)
     {
         var product = measured.Where((_, index) => !strained.Contains(index)).Sum(line => line?.Grams ?? 0m);

@@ -20,7 +20,15 @@ public enum DecimalMark
 /// <param name="Name">What the maker calls the container.</param>
 /// <param name="Millilitres">Volume of the container to its brim, mL.</param>
 /// <param name="FillPercent">How full the container is made, percent of its volume.</param>
-public sealed record ContainerKind(string Name, decimal Millilitres, decimal FillPercent);
+/// <param name="Material">What the container is made of; null where it is not said.</param>
+/// <param name="Price">What one of them costs, in the maker's money; null where it is not known.</param>
+public sealed record ContainerKind(
+    string Name,
+    decimal Millilitres,
+    decimal FillPercent,
+    ContainerMaterial? Material = null,
+    decimal? Price = null
+);
 
 /// <summary>What stands on the maker's table: scale, spoons, containers, and how numbers are written.</summary>
 public sealed record Workshop
@@ -36,6 +44,12 @@ public sealed record Workshop
 
     /// <summary>Largest container that is taken, mL.</summary>
     public const decimal LargestMillilitres = 100_000m;
+
+    /// <summary>Highest price of an hour or a container that is taken.</summary>
+    public const decimal MostPrice = 10_000m;
+
+    /// <summary>Highest margin that is taken, percent.</summary>
+    public const decimal MostMarginPercent = 1000m;
 
     /// <summary>Most that may stay in the pot, percent.</summary>
     public const decimal MostLossPercent = 50m;
@@ -61,20 +75,26 @@ public sealed record Workshop
     /// <summary>Name and address of who answers for what is given away or sold; empty for none yet.</summary>
     public string Responsible { get; init; } = "";
 
+    /// <summary>What an hour of the maker's work costs, in the maker's money; 0 where it is not counted.</summary>
+    public decimal HourPrice { get; init; }
+
+    /// <summary>What is put on top of the cost, percent.</summary>
+    public decimal MarginPercent { get; init; }
+
     /// <summary>The mark that parts decimals in the maker's numbers.</summary>
     public DecimalMark DecimalMark { get; init; } = DecimalMark.Point;
 
     /// <summary>The containers (common practice: nominal volumes of what is sold for balms, filled short of the brim).</summary>
     public ImmutableArray<ContainerKind> Containers { get; init; } =
     [
-        new("lip tube 5 mL", 5m, 95m),
-        new("stick tube 15 mL", 15m, 95m),
-        new("twist-up stick 50 mL", 50m, 95m),
-        new("tin 15 mL", 15m, 90m),
-        new("tin 60 mL", 60m, 90m),
-        new("jar 50 mL", 50m, 90m),
-        new("jar 120 mL", 120m, 90m),
-        new("bar mould 75 mL", 75m, 98m),
+        new("lip tube 5 mL", 5m, 95m, ContainerMaterial.Pp),
+        new("stick tube 15 mL", 15m, 95m, ContainerMaterial.Pp),
+        new("twist-up stick 50 mL", 50m, 95m, ContainerMaterial.Pp),
+        new("tin 15 mL", 15m, 90m, ContainerMaterial.Tin),
+        new("tin 60 mL", 60m, 90m, ContainerMaterial.Tin),
+        new("jar 50 mL", 50m, 90m, ContainerMaterial.Glass),
+        new("jar 120 mL", 120m, 90m, ContainerMaterial.Glass),
+        new("bar mould 75 mL", 75m, 98m, ContainerMaterial.Silicone),
     ];
 
     /// <summary>What the maker works with as text, to be kept.</summary>
@@ -99,6 +119,10 @@ public sealed record Workshop
                 "/climate",
                 $"A climate runs from cold to warm, between {Climates.Coldest:0} and {Climates.Hottest:0} °C."
             );
+        if (HourPrice is < 0m or > MostPrice)
+            yield return new DocumentProblem("/hourPrice", $"An hour costs from 0 to {MostPrice:0}.");
+        if (MarginPercent is < 0m or > MostMarginPercent)
+            yield return new DocumentProblem("/margin", $"A margin is from 0 to {MostMarginPercent:0} %.");
         if (Responsible.Length > LongestResponsible)
             yield return new DocumentProblem("/responsible", $"Name and address have at most {LongestResponsible} letters.");
         if (Containers.Length > MostContainers)
@@ -112,6 +136,8 @@ public sealed record Workshop
                     $"/containers/{at}/millilitres",
                     $"“{container.Name}”: from {Decimals.Short(SmallestMillilitres)} to {LargestMillilitres:0} mL."
                 );
+            if (container.Price is < 0m or > MostPrice)
+                yield return new DocumentProblem($"/containers/{at}/price", $"“{container.Name}”: a price from 0 to {MostPrice:0}.");
             if (container.FillPercent is < 1m or > 100m)
                 yield return new DocumentProblem($"/containers/{at}/fillPercent", $"“{container.Name}”: filled from 1 to 100 %.");
         }
