@@ -36,6 +36,12 @@ public sealed class CrockContext(DbContextOptions<CrockContext> options) : DbCon
     /// <summary>Lots.</summary>
     public DbSet<LotRow> Lots => Set<LotRow>();
 
+    /// <summary>Batches.</summary>
+    public DbSet<BatchRow> Batches => Set<BatchRow>();
+
+    /// <summary>What happened to them.</summary>
+    public DbSet<BatchEventRow> BatchEvents => Set<BatchEventRow>();
+
     /// <summary>The maker's choices.</summary>
     public DbSet<SettingRow> Settings => Set<SettingRow>();
 
@@ -102,6 +108,18 @@ public sealed class CrockContext(DbContextOptions<CrockContext> options) : DbCon
             lot.HasQueryFilter(row => row.DeletedAt == null);
             lot.Property(row => row.Version).IsConcurrencyToken();
         });
+        modelBuilder.Entity<BatchRow>(batch =>
+        {
+            batch.HasIndex(row => row.Key).IsUnique();
+            batch.HasIndex(row => row.Code);
+            batch.HasIndex(row => row.StartedAt);
+            batch.HasIndex(row => row.FormulaKey);
+            batch.Property(row => row.Sequence).IsConcurrencyToken();
+            batch.HasMany(row => row.Events).WithOne().HasForeignKey(kept => kept.BatchId).OnDelete(DeleteBehavior.Cascade);
+            batch.HasMany(row => row.Lots).WithOne().HasForeignKey(used => used.BatchId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<BatchEventRow>().HasKey(kept => new { kept.BatchId, kept.Sequence });
+        modelBuilder.Entity<BatchLotRow>().ToTable("BatchLots").HasIndex(used => used.LotKey);
         modelBuilder.Entity<SettingRow>().HasKey(row => row.Name);
         modelBuilder.Entity<SettingRow>().Property(row => row.Version).IsConcurrencyToken();
     }

@@ -127,7 +127,8 @@ internal static class FormulaRows
                 history.CanUndo,
                 history.CanRedo,
                 revision ?? 0,
-                document != row.Document
+                document != row.Document,
+                row.Key
             )
         );
     }

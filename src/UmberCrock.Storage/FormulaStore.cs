@@ -15,6 +15,7 @@ namespace UmberCrock.Storage;
 /// <param name="CanRedo">There is a step after.</param>
 /// <param name="Revision">Number of the newest kept revision; 0 for none.</param>
 /// <param name="IsDraft">True when it differs from that revision.</param>
+/// <param name="Key">What it is called in saved files and in batches.</param>
 public sealed record KeptFormula(
     long Id,
     Formula Formula,
@@ -25,7 +26,8 @@ public sealed record KeptFormula(
     bool CanUndo,
     bool CanRedo,
     int Revision,
-    bool IsDraft
+    bool IsDraft,
+    string Key
 );
 
 /// <summary>A place on the shelf: a formula, or why it cannot be read.</summary>
@@ -194,6 +196,20 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
     {
         await using var context = await contexts.CreateDbContextAsync();
         return await context.Formulas.Where(row => row.Id == id).Select(row => (long?)row.Version).FirstOrDefaultAsync();
+    }
+
+    /// <summary>The number of a formula that batches name by its key; null when it is gone, or lies in the bin.</summary>
+    public async Task<long?> IdOfAsync(string key)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        return await context.Formulas.Where(row => row.Key == key).Select(row => (long?)row.Id).FirstOrDefaultAsync();
+    }
+
+    /// <summary>The key by which batches name a formula, be it in the bin; null when there is none of that number.</summary>
+    public async Task<string?> KeyOfAsync(long id)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        return await context.Formulas.IgnoreQueryFilters().Where(row => row.Id == id).Select(row => row.Key).FirstOrDefaultAsync();
     }
 
     /// <summary>The key of the formula that changed last, or null.</summary>

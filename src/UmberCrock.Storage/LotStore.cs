@@ -34,6 +34,17 @@ public sealed class LotStore(IDbContextFactory<CrockContext> contexts, Knowledge
         );
     }
 
+    /// <summary>Price of a kilogram by the key of a lot, those in the bin too: what was made of them cost what they cost.</summary>
+    public async Task<IReadOnlyDictionary<string, decimal?>> PricesAsync()
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        return await context
+            .Lots.IgnoreQueryFilters()
+            .AsNoTracking()
+            .Where(row => row.PricePerKilogram != null)
+            .ToDictionaryAsync(row => row.Key, row => row.PricePerKilogram);
+    }
+
     /// <summary>Keeps a lot: a new one for id 0, else in place of the one with its id.</summary>
     /// <param name="lot">The lot.</param>
     /// <param name="version">The version the caller read; matters only for a lot that is there.</param>

@@ -27,6 +27,9 @@ public enum RowKind
     /// <summary>A lot; its key is its number.</summary>
     Lot,
 
+    /// <summary>A batch; its key is its number.</summary>
+    Batch,
+
     /// <summary>A setting; its key is its name.</summary>
     Setting,
 }

@@ -27,12 +27,10 @@ public sealed class UnreadableStore(DataFolder folder, LarderStore larder, Setti
         {
             json.WriteStartObject();
             json.WriteString("table", table);
-            for (var at = 0; at < row.FieldCount; at++)
-            {
-                json.WritePropertyName(row.GetName(at));
-                Write(json, row.GetValue(at));
-            }
-
+            WriteColumns(json, row);
+            await row.CloseAsync();
+            if (PartsTableOf(kind) is { } below)
+                await WritePartsAsync(json, connection, below, parts);
             json.WriteEndObject();
         }
 
@@ -75,6 +73,51 @@ public sealed class UnreadableStore(DataFolder folder, LarderStore larder, Setti
         return true;
     }
 
+    /// <summary>What hangs on a row and goes with it: it is saved with it.</summary>
+    private static (string Table, string Column)? PartsTableOf(RowKind kind) =>
+        kind switch
+        {
+            RowKind.Ladder => ("Observations", "LadderId"),
+            RowKind.Batch => ("BatchEvents", "BatchId"),
+            RowKind.Formula
+            or RowKind.Revision
+            or RowKind.Label
+            or RowKind.OwnIngredient
+            or RowKind.Value
+            or RowKind.Lot
+            or RowKind.Setting => null,
+            _ => throw new ArgumentOutOfRangeException(nameof(kind)),
+        };
+
+    private static async Task WritePartsAsync(
+        Utf8JsonWriter json,
+        SqliteConnection connection,
+        (string Table, string Column) below,
+        string[] parts
+    )
+    {
+        await using var question = Command(connection, $"SELECT * FROM {below.Table} WHERE {below.Column} = $key0", ["Id"], parts);
+        await using var row = await question.ExecuteReaderAsync();
+        json.WriteStartArray("parts");
+        while (await row.ReadAsync())
+        {
+            json.WriteStartObject();
+            WriteColumns(json, row);
+            json.WriteEndObject();
+        }
+
+        json.WriteEndArray();
+    }
+
+    private static void WriteColumns(Utf8JsonWriter json, SqliteDataReader row)
+    {
+        for (var at = 0; at < row.FieldCount; at++)
+        {
+            json.WritePropertyName(row.GetName(at));
+            Write(json, row.GetValue(at));
+        }
+    }
+
     private static void Write(Utf8JsonWriter json, object value)
     {
         switch (value)
@@ -107,6 +150,7 @@ public sealed class UnreadableStore(DataFolder folder, LarderStore larder, Setti
             RowKind.OwnIngredient => ("OwnIngredients", ["Slug"]),
             RowKind.Value => ("Corrections", ["Ingredient", "Property"]),
             RowKind.Lot => ("Lots", ["Id"]),
+            RowKind.Batch => ("Batches", ["Id"]),
             RowKind.Setting => ("Settings", ["Name"]),
             _ => throw new ArgumentOutOfRangeException(nameof(kind)),
         };

@@ -49,6 +49,7 @@ services
     .AddSingleton<LotStore>()
     .AddSingleton<RevisionStore>()
     .AddSingleton<LadderStore>()
+    .AddSingleton<BatchStore>()
     .AddSingleton<LabelStore>()
     .AddSingleton<SettingStore>()
     .AddSingleton<BinStore>()

@@ -26,6 +26,7 @@ internal sealed class Folder : IDisposable
         Labels = new LabelStore(contexts, Knowledge, TimeProvider.System);
         Settings = new SettingStore(contexts, Knowledge);
         Revisions = new RevisionStore(contexts);
+        Batches = new BatchStore(contexts, Knowledge, TimeProvider.System);
         Ladders = new LadderStore(contexts, TimeProvider.System);
         Bin = new BinStore(contexts, Larder, Knowledge, TimeProvider.System);
         House = new DataHouse(Held, Copies, Settings, Larder, Formulas);
@@ -53,6 +54,8 @@ internal sealed class Folder : IDisposable
     public SettingStore Settings { get; }
 
     public RevisionStore Revisions { get; }
+
+    public BatchStore Batches { get; }
 
     public LadderStore Ladders { get; }
 

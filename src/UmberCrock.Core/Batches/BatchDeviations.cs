@@ -1,3 +1,4 @@
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Topics.Method;
 using UmberCrock.Core.Units;
 using static UmberCrock.Core.Units.Decimals;
@@ -14,9 +15,12 @@ public sealed record Deviation(Message What, Message Did, int? Line, int? Step)
     /// <summary>The deviations of a batch: doses outside their tolerance, lines and steps left out, heat, what came out.</summary>
     /// <param name="state">The batch.</param>
     /// <param name="made">The formula it became; null while it is not all there.</param>
-    /// <param name="rules">Figures of a batch.</param>
-    internal static IEnumerable<Deviation> Of(BatchState state, MadeFormula? made, BatchRules rules) =>
-        [.. Doses(state, made), .. Steps(state), .. Heat(state, rules), .. CameOut(state, rules)];
+    /// <param name="rules">The rules that the formula is judged by.</param>
+    public static IReadOnlyList<Deviation> Of(BatchState state, MadeFormula? made, RuleBook rules)
+    {
+        var figures = rules.Of<BatchRules>();
+        return [.. Doses(state, made), .. Steps(state), .. Heat(state, figures), .. CameOut(state, figures)];
+    }
 
     private static IEnumerable<Deviation> Doses(BatchState state, MadeFormula? made)
     {

@@ -17,6 +17,125 @@ namespace UmberCrock.Storage.Migrations
 #pragma warning disable 612, 618
             modelBuilder.HasAnnotation("ProductVersion", "10.0.12");
 
+            modelBuilder.Entity("UmberCrock.Storage.BatchEventRow", b =>
+                {
+                    b.Property<long>("BatchId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Sequence")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Device")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Document")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("OffsetMinutes")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("BatchId", "Sequence");
+
+                    b.ToTable("BatchEvents");
+                });
+
+            modelBuilder.Entity("UmberCrock.Storage.BatchLotRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("BatchId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<decimal>("Grams")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Ingredient")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Lot")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("LotKey")
+                        .HasColumnType("TEXT");
+
+                    b.Property<decimal>("Taken")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("BatchId");
+
+                    b.HasIndex("LotKey");
+
+                    b.ToTable("BatchLots", (string)null);
+                });
+
+            modelBuilder.Entity("UmberCrock.Storage.BatchRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<decimal>("BatchGrams")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("EndedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<decimal>("FilledGrams")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("FormulaKey")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Key")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Phase")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Pieces")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Sequence")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("StartedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Code");
+
+                    b.HasIndex("FormulaKey");
+
+                    b.HasIndex("Key")
+                        .IsUnique();
+
+                    b.HasIndex("StartedAt");
+
+                    b.ToTable("Batches");
+                });
+
             modelBuilder.Entity("UmberCrock.Storage.CorrectionRow", b =>
                 {
                     b.Property<string>("Ingredient")
@@ -371,6 +490,24 @@ namespace UmberCrock.Storage.Migrations
                     b.ToTable("Steps");
                 });
 
+            modelBuilder.Entity("UmberCrock.Storage.BatchEventRow", b =>
+                {
+                    b.HasOne("UmberCrock.Storage.BatchRow", null)
+                        .WithMany("Events")
+                        .HasForeignKey("BatchId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("UmberCrock.Storage.BatchLotRow", b =>
+                {
+                    b.HasOne("UmberCrock.Storage.BatchRow", null)
+                        .WithMany("Lots")
+                        .HasForeignKey("BatchId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("UmberCrock.Storage.FormulaIngredientRow", b =>
                 {
                     b.HasOne("UmberCrock.Storage.FormulaRow", null)
@@ -423,6 +560,13 @@ namespace UmberCrock.Storage.Migrations
                         .HasForeignKey("FormulaId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
+                });
+
+            modelBuilder.Entity("UmberCrock.Storage.BatchRow", b =>
+                {
+                    b.Navigation("Events");
+
+                    b.Navigation("Lots");
                 });
 
             modelBuilder.Entity("UmberCrock.Storage.FormulaRow", b =>

@@ -16,6 +16,7 @@ public sealed class HouseFile(IDbContextFactory<CrockContext> contexts)
 {
     internal const string Sums = "SHA256SUMS";
     internal const string Formulas = "formulas/";
+    internal const string Batches = "batches/";
     internal const string Own = "own-ingredients.json";
     internal const string OwnTable = "own-ingredients.csv";
     internal const string Values = "own-values.csv";
@@ -48,6 +49,9 @@ public sealed class HouseFile(IDbContextFactory<CrockContext> contexts)
         }
 
         Put("formulas.csv", SavedTables.Write(SavedTables.FormulaColumns, list));
+        var batches = 0;
+        await foreach (var (saved, json) in BatchesAsync(context, cancel))
+            Put($"{Batches}{(++batches).ToString("00000", CultureInfo.InvariantCulture)}-{Plain(saved.Row.Name)}.json", json);
         var own = await context.OwnIngredients.AsNoTracking().OrderBy(row => row.Slug).ToListAsync(cancel);
         Put(Own, OwnJson(own));
         Put(OwnTable, SavedTables.Write(SavedTables.OwnColumns, own.Select(SavedTables.Of)));
@@ -122,6 +126,28 @@ public sealed class HouseFile(IDbContextFactory<CrockContext> contexts)
                 var saved = new SavedFormula(row, labels.GetValueOrDefault(row.Id), [.. ladders[row.Id]]);
                 yield return (saved, saved.ToJson());
             }
+        }
+    }
+
+    /// <summary>Every batch with its document, in the order of their keys.</summary>
+    internal static async IAsyncEnumerable<(SavedBatch Saved, byte[] Json)> BatchesAsync(
+        CrockContext context,
+        [System.Runtime.CompilerServices.EnumeratorCancellation] CancellationToken cancel
+    )
+    {
+        var ids = await context.Batches.OrderBy(row => row.Id).Select(row => row.Id).ToListAsync(cancel);
+        foreach (var some in ids.Chunk(Chunk))
+        {
+            var rows = await context
+                .Batches.AsNoTracking()
+                .AsSplitQuery()
+                .Include(row => row.Events)
+                .Include(row => row.Lots)
+                .Where(row => some.Contains(row.Id))
+                .OrderBy(row => row.Id)
+                .ToListAsync(cancel);
+            foreach (var saved in rows.Select(row => new SavedBatch(row)))
+                yield return (saved, saved.ToJson());
         }
     }
 

@@ -15,11 +15,14 @@ internal static class HouseReadme
             batchGrams        the batch that grams are shown for
             changedAt, deletedAt  when it last changed; when it was put into the bin, if it was
             formula           the formula as it stands: a complete document (see below)
+            herbsCounted      true where strained herbs are counted in the hundred, as they were once; said only where a phase is steeped
             history.steps     every state it was in, each a complete document, by number; history.at is the one it stands at. Undo goes to the number below, redo to the one above
             revisions         the revisions that were kept, each with number, name, time and a complete document: to rebuild revision 3, take "formula" of number 3
             label             what was chosen for its label
             ladders           rows of small trials: formula is the middle one; the line "raise" (counted from 0) goes up and the line "lower" down by "step" percent from rung to
                               rung, "rungs" in all; observations say what was found of each rung, counted from 0
+        batches/NNNNN-*.json  one batch each: its events in order, the first with everything that was planned and foreseen; "lots" says what it took of which lot, and how
+                              much of that was taken off what the larder said was left
         own-ingredients.json  the maker's own ingredients; own-ingredients.csv says when each changed and whether it lies in the bin
         own-values.csv        the maker's own values of properties, which stand in place of the catalogue's
         lots.csv              what was bought, and what is left of it

@@ -8,7 +8,7 @@ namespace UmberCrock.Storage.Saved;
 internal static class SavedDocument
 {
     /// <summary>How saved documents are parsed: they nest deeper than those they hold.</summary>
-    public static JsonDocumentOptions Reading { get; } = new() { MaxDepth = ContractJson.MaxDepth + 8, AllowDuplicateProperties = false };
+    public static JsonDocumentOptions Reading { get; } = new() { MaxDepth = ContractJson.MaxDepth + 24, AllowDuplicateProperties = false };
 
     /// <summary>Writes it as a value.</summary>
     public static void Write(Utf8JsonWriter json, string document)

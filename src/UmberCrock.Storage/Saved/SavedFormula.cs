@@ -198,7 +198,9 @@ internal sealed record SavedFormula(FormulaRow Row, LabelRow? Label, IReadOnlyLi
         : Vocabulary.TryParse<T>(word.GetString(), out var value) ? value
         : throw new DocumentException($"/{name}", "is a word that is not known here.");
 
-    private static string KeyOf(JsonElement saved) =>
+    /// <summary>The key that a saved thing bears.</summary>
+    /// <exception cref="DocumentException">It bears none.</exception>
+    internal static string KeyOf(JsonElement saved) =>
         saved.GetProperty("key").GetString() is { Length: 32 } key && key.All(char.IsAsciiHexDigit)
             ? key
             : throw new DocumentException("/key", "must be 32 hexadecimal digits.");

@@ -79,6 +79,21 @@ internal sealed class SavedHouse : IDisposable
         }
     }
 
+    /// <summary>Its batches, one after the other; those that cannot be read are left out and noted.</summary>
+    public IEnumerable<(SavedBatch Saved, byte[] Json)> Batches()
+    {
+        foreach (
+            var entry in zip
+                .Entries.Where(entry => entry.FullName.StartsWith(HouseFile.Batches, StringComparison.Ordinal))
+                .OrderBy(entry => entry.FullName, StringComparer.Ordinal)
+        )
+        {
+            var json = Part(entry);
+            if (Try(entry.FullName, () => SavedBatch.Parse(json)) is { } saved)
+                yield return (saved, json);
+        }
+    }
+
     /// <summary>Its own ingredients, checked.</summary>
     public IReadOnlyList<OwnIngredientRow> Own(Catalogue catalogue)
     {

@@ -19,7 +19,7 @@ namespace UmberCrock.Web.Api;
 /// <summary>The JSON API, version 1. Everything it answers is described in docs/formats/.</summary>
 internal static class ApiEndpoints
 {
-    private const string Json = "application/json";
+    internal const string Json = "application/json";
     private const string Svg = "image/svg+xml";
     private const string Pdf = "application/pdf";
     private const string Csv = "text/csv";
@@ -49,6 +49,7 @@ internal static class ApiEndpoints
             .Produces<JsonElement>();
         MapTrials(api);
         api.MapMaking();
+        api.MapBatches();
         Asked(
                 api.MapPost("/label", LabelAsync),
                 "A label as SVG, a sheet of them as PDF, or its texts as CSV or JSON, by the Accept header.",

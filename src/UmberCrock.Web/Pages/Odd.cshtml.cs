@@ -30,6 +30,7 @@ internal sealed class OddModel(UnreadableStore rows) : PageModel
                 RowKind.Revision => $"/bench/{key!.Split('/')[0]}/compare",
                 RowKind.Label => $"/bench/{key}/label",
                 RowKind.OwnIngredient or RowKind.Value or RowKind.Lot => "/larder",
+                RowKind.Batch => "/batches",
                 RowKind.Setting => "/settings",
                 RowKind.Formula or RowKind.Ladder => "/",
                 _ => throw new UnreachableException(),
