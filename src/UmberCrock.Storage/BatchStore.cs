@@ -149,6 +149,13 @@ public sealed class BatchStore(IDbContextFactory<CrockContext> contexts, Knowled
             : null;
     }
 
+    /// <summary>Sequence number of the last event of a batch; null when there is none.</summary>
+    public async Task<long?> SequenceAsync(long id)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        return await context.Batches.Where(row => row.Id == id).Select(row => (long?)row.Sequence).FirstOrDefaultAsync();
+    }
+
     /// <summary>A stretch of the batches, newest first, and how many there are in all.</summary>
     public async Task<(IReadOnlyList<BatchPlace> Batches, int Total)> ListAsync(BatchQuestion question, int skip, int take)
     {

@@ -1,19 +1,22 @@
 using Microsoft.EntityFrameworkCore;
+using UmberCrock.Core.Batches;
 using UmberCrock.Core.Demo;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
 using UmberCrock.Storage;
 
 namespace UmberCrock.Web.Hosting;
 
-/// <summary>Fills a data file with what the invented rowing club's maker has: formulas, what was tried of one, labels, and the
-/// larder.</summary>
+/// <summary>Fills a data file with what the invented rowing club's maker has: formulas, what was tried of one, labels, the larder,
+/// and what was made.</summary>
 internal sealed class DemoData(
     FormulaStore formulas,
     LadderStore ladders,
     LabelStore labels,
     LarderStore larder,
     LotStore lots,
+    Func<TimeProvider, BatchStore> batchesAt,
     TimeProvider clock
 )
 {
@@ -31,6 +34,7 @@ internal sealed class DemoData(
             new LabelStore(contexts, knowledge, clock),
             larder,
             new LotStore(contexts, knowledge, clock),
+            then => new BatchStore(contexts, knowledge, then),
             clock
         ).AddAsync();
     }
@@ -55,6 +59,34 @@ internal sealed class DemoData(
         foreach (var correction in demo.Corrections)
             await larder.CorrectAsync(correction.Ingredient, correction.Property, correction.Value);
         await larder.AddAsync(demo.Own, _ => "");
+        foreach (var batch in DemoBatch.Read())
+            await AddMadeAsync(batch);
+    }
+
+    private async Task AddMadeAsync(DemoBatch made)
+    {
+        var kept = (await formulas.FindByNameAsync(made.Formula))!;
+        var kind = Workshop.Default.Containers.First(one => one.Name == made.Container);
+        var request = new BatchRequest(
+            null,
+            kept.Key,
+            made.BatchGrams,
+            [new(kind.Name, kind.Millilitres, made.Count, kind.FillPercent, kind.Material, kind.Price)],
+            0m,
+            Workshop.Default.ScaleStepGrams,
+            (double)made.Room
+        );
+        var now = clock.GetLocalNow();
+        var plan = BatchPlanner.Of(kept.Formula, request, "", Catalogue.Shipped, EvaluationSettings.Default);
+        var start = made.StartedAt(now, plan);
+        var begun = await batchesAt(new Then(start)).StartAsync(kept.Formula, request, "this computer");
+        await batchesAt(clock).AppendAsync(begun.Id, begun.Log.Sequence, made.Events(begun.Log.State.Plan, start), "this computer");
+    }
+
+    /// <summary>A clock that stands at a moment.</summary>
+    private sealed class Then(DateTimeOffset moment) : TimeProvider
+    {
+        public override DateTimeOffset GetUtcNow() => moment.ToUniversalTime();
     }
 
     private async Task AddTriedAsync(Formula formula, DemoTrials trials)

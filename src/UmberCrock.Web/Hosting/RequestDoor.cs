@@ -79,6 +79,12 @@ internal static partial class RequestDoor
                 "Send a form (application/x-www-form-urlencoded or multipart/form-data)."
             );
 
+    /// <summary>Where a request comes from, in a word for a record: this computer, a phone, another device.</summary>
+    public static string DeviceOf(HttpRequest request) =>
+        request.Headers.UserAgent.ToString().Contains("Mobi", StringComparison.Ordinal) ? "a phone"
+        : request.HttpContext.Connection.RemoteIpAddress is { } from && !System.Net.IPAddress.IsLoopback(from) ? "another device"
+        : "this computer";
+
     /// <summary>People read numbers with the mark they chose; machines always with the point.</summary>
     public static Task DecimalMarkAsync(HttpContext context, RequestDelegate next)
     {

@@ -9,7 +9,8 @@ internal sealed class Versions(
     LadderStore ladders,
     SettingStore settings,
     LarderStore larder,
-    LotStore lots
+    LotStore lots,
+    BatchStore batches
 )
 {
     private const int MostThings = 8;
@@ -36,6 +37,7 @@ internal sealed class Versions(
             "formula" => await formulas.VersionAsync(id),
             "label" => (await labels.FindAsync(id)).Version,
             "ladders" => (await ladders.ListAsync(id)).Ladders.Sum(ladder => ladder.Version + 1),
+            "batch" => await batches.SequenceAsync(id),
             "settings" => await settings.VersionAsync(),
             "ingredient" => larder.VersionOf(key)
                 + larder.VersionsOfValues(key)

@@ -16,6 +16,7 @@ document.addEventListener('alpine:init', () => {
       '+': () => press('+'),
       y: why,
       p: () => window.print(),
+      b: () => document.querySelector('a[data-start]')?.click(),
     };
     const clicked = event => acts[event.target.closest('button[data-key]')?.dataset.key]?.();
     return {

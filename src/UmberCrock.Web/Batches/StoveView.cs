@@ -1,0 +1,183 @@
+using System.Globalization;
+using UmberCrock.Core.Batches;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Topics.Cooling;
+using UmberCrock.Core.Topics.Method;
+using UmberCrock.Storage;
+using UmberCrock.Web.Drawing;
+
+namespace UmberCrock.Web.Batches;
+
+/// <summary>A line of a batch as it is shown.</summary>
+internal sealed record StoveLine(
+    int Line,
+    PlannedLine Planned,
+    Hatch Hatch,
+    decimal? Actual,
+    DoseState State,
+    ToleranceGauge Gauge,
+    string Lots
+)
+{
+    /// <summary>How far it is off, g; null while nothing is weighed.</summary>
+    public decimal? Off => Actual - Planned.TargetGrams;
+}
+
+/// <summary>A state of the day: its word, whether it is done, being done or to come, and its time.</summary>
+internal sealed record DayState(string Name, string Mark, string When, int? Step);
+
+/// <summary>What the forecast says, in moments of the clock.</summary>
+/// <param name="Report">The forecast.</param>
+/// <param name="From">The moment that its minutes count from.</param>
+/// <param name="Chart">The drawing of it.</param>
+/// <param name="Now">The last reading.</param>
+/// <param name="Goal">The temperature that is waited for, C; null when none is.</param>
+/// <param name="GoalAt">When it is reached.</param>
+/// <param name="GiveOrTake">Half of the band's width, minutes.</param>
+/// <param name="OpensAt">When the additions may go in.</param>
+/// <param name="ShutsAt">When it sets.</param>
+internal sealed record StoveForecast(
+    CoolingReport Report,
+    DateTimeOffset From,
+    CoolChart Chart,
+    PotTemperature Now,
+    double? Goal,
+    DateTimeOffset? GoalAt,
+    double? GiveOrTake,
+    DateTimeOffset? OpensAt,
+    DateTimeOffset? ShutsAt
+);
+
+/// <summary>A batch at the stove: what is weighed, which step is next, how the pot cools.</summary>
+internal sealed record StoveView(
+    KeptBatch Kept,
+    IReadOnlyList<StoveLine> Lines,
+    IReadOnlyList<DayState> States,
+    MethodStep? Next,
+    StoveForecast? Forecast,
+    MadeFormula? Made,
+    int Places
+)
+{
+    private const double ChartWidth = 590;
+    private const double ChartHeight = 330;
+
+    private static readonly (string Name, MethodStage[] Stages)[] Days =
+    [
+        ("Weigh", [MethodStage.Prepare, MethodStage.Weigh]),
+        (
+            "Melt",
+            [
+                MethodStage.Infuse,
+                MethodStage.Strain,
+                MethodStage.Slurry,
+                MethodStage.Paste,
+                MethodStage.Water,
+                MethodStage.Melt,
+                MethodStage.Join,
+                MethodStage.Powder,
+            ]
+        ),
+        ("Cool", [MethodStage.Cool, MethodStage.Chill, MethodStage.Trace]),
+        ("Add", [MethodStage.Add, MethodStage.Whip]),
+        ("Pour", [MethodStage.Pour, MethodStage.Set, MethodStage.Unmould, MethodStage.Finish]),
+    ];
+
+    /// <summary>What the batch is.</summary>
+    public BatchState State => Kept.Log.State;
+
+    /// <summary>Number of the batch in words: "batch 261127-1, 480 g, 8 bars".</summary>
+    public string Words =>
+        $"batch {State.Plan.Code}, {Grams(State.Plan.BatchGrams)} g"
+        + string.Concat(State.Plan.Containers.Select(one => $", {one.Count.ToString(CultureInfo.CurrentCulture)} × {one.Name}"));
+
+    /// <summary>A weight with the decimals of the scale.</summary>
+    public string Grams(decimal grams) => grams.ToString($"F{Places}", CultureInfo.CurrentCulture);
+
+    /// <summary>A difference with its sign: "+0.04".</summary>
+    public string Signed(decimal grams) =>
+        grams.ToString(
+            $"+0.{new string('0', Places)};\u22120.{new string('0', Places)};0.{new string('0', Places)}",
+            CultureInfo.CurrentCulture
+        );
+
+    /// <summary>How many decimals a scale of a step shows.</summary>
+    public static int PlacesOf(decimal step) => Math.Max(0, (int)-Math.Floor(Math.Log10((double)step) + 1e-9));
+
+    /// <summary>Lays a batch out.</summary>
+    public static StoveView Of(KeptBatch kept, Knowledge knowledge)
+    {
+        var (state, catalogue) = (kept.Log.State, knowledge.Catalogue);
+        return new StoveView(
+            kept,
+            [.. Enumerable.Range(0, state.Weighed.Length).Select(line => LineOf(state, line, catalogue))],
+            [.. StatesOf(state)],
+            state.Plan.Method.Steps.FirstOrDefault(step => !state.Steps.ContainsKey(step.Number)),
+            ForecastOf(state, knowledge),
+            MadeFormula.Of(state, catalogue, knowledge.Settings),
+            PlacesOf(state.Plan.ScaleStepGrams)
+        );
+    }
+
+    private static StoveLine LineOf(BatchState state, int line, Catalogue catalogue)
+    {
+        var (planned, actual) = (state.Plan.Lines[line], state.GramsOf(line));
+        return new StoveLine(
+            line,
+            planned,
+            catalogue.Find(planned.Ingredient) is { } ingredient ? Hatches.Of(ingredient) : Hatch.Powder,
+            actual,
+            ToleranceGauge.StateOf(actual, planned.LowGrams, planned.HighGrams),
+            ToleranceGauge.Small(planned.TargetGrams, planned.LowGrams, planned.HighGrams),
+            string.Join(", ", state.Weighed[line].Select(part => part.Lot).OfType<string>().Distinct())
+        );
+    }
+
+    private static IEnumerable<DayState> StatesOf(BatchState state)
+    {
+        var current = false;
+        foreach (var (name, stages) in Days)
+        {
+            var steps = state.Plan.Method.Steps.Where(step => stages.Contains(step.Stage)).ToList();
+            if (steps.Count == 0)
+                continue;
+            var open = steps.Find(step => !state.Steps.ContainsKey(step.Number));
+            var done = open is null && (name != "Weigh" || state.IsAllWeighed);
+            var mark =
+                done ? "done"
+                : current ? "tocome"
+                : "now";
+            current |= !done;
+            var last = done ? steps.Max(step => state.Steps[step.Number].At).ToString("HH:mm", CultureInfo.InvariantCulture) : "";
+            yield return new DayState(name, mark, last, (open ?? steps[0]).Number);
+        }
+    }
+
+    private static StoveForecast? ForecastOf(BatchState state, Knowledge knowledge)
+    {
+        var goal = state
+            .Plan.Method.Steps.Where(step => !state.Steps.ContainsKey(step.Number) && step.Stage is MethodStage.Cool or MethodStage.Pour)
+            .Select(step => step.TargetCelsius)
+            .FirstOrDefault(celsius => celsius is not null);
+        var set = state.Plan.Foreseen.SetPointCelsius;
+        if (
+            BatchCooling.Forecast(state, [.. new[] { goal, set }.OfType<double>()], knowledge.Catalogue, knowledge.Settings)
+            is not var (report, from)
+        )
+            return null;
+        var reached = goal is null ? null : report.Targets[0];
+        var now = state.Temperatures[^1];
+        DateTimeOffset? At(double? minutes) => minutes is { } after ? from.AddMinutes(after) : null;
+        return new StoveForecast(
+            report,
+            from,
+            CoolChart.Of(report, from, state, ChartWidth, ChartHeight),
+            now,
+            goal,
+            At(reached?.Minutes),
+            reached is { Low: { } low, High: { } high } ? (high - low) / 2 : null,
+            At(report.PourWindow?.OpensMinutes),
+            At(report.PourWindow?.ShutsMinutes ?? (set is null ? null : report.Targets[^1].Minutes))
+        );
+    }
+}

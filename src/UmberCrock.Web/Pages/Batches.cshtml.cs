@@ -1,0 +1,82 @@
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using UmberCrock.Core.Batches;
+using UmberCrock.Storage;
+
+namespace UmberCrock.Web.Pages;
+
+/// <summary>Batches: those that are open, and what was made, newest first; or those of one formula side by side.</summary>
+internal sealed class BatchesModel(BatchStore batches, FormulaStore formulas, LotStore lots, Knowledge knowledge) : PageModel
+{
+    private const int OnAPage = 100;
+
+    /// <summary>A batch that is over, beside others of its formula.</summary>
+    public sealed record Compared(BatchPlace Place, BatchYield Yield, BatchCost Cost, int Deviations, double Minutes);
+
+    /// <summary>Open batches.</summary>
+    public IReadOnlyList<BatchPlace> Open { get; private set; } = [];
+
+    /// <summary>Those that are over.</summary>
+    public IReadOnlyList<BatchPlace> Over { get; private set; } = [];
+
+    /// <summary>How many are over in all.</summary>
+    public int Total { get; private set; }
+
+    /// <summary>The batches of one formula side by side; null when all are listed.</summary>
+    public IReadOnlyList<Compared>? OfFormula { get; private set; }
+
+    /// <summary>Name of that formula.</summary>
+    public string? FormulaName { get; private set; }
+
+    /// <summary>Those that cannot be read.</summary>
+    public IReadOnlyList<UnreadableRow> Odd { get; private set; } = [];
+
+    /// <summary>The page, from 0.</summary>
+    public int At { get; private set; }
+
+    /// <summary>True when there are older ones.</summary>
+    public bool HasMore => (At + 1) * OnAPage < Total;
+
+    /// <summary>Shows them.</summary>
+    public async Task<IActionResult> OnGetAsync(long? formula, string? lot, int? at)
+    {
+        At = Math.Clamp(at ?? 0, 0, int.MaxValue / OnAPage - 1);
+        var key = formula is { } id ? await formulas.KeyOfAsync(id) : null;
+        if (formula is not null && key is null)
+            return NotFound();
+        (Open, _) = await batches.ListAsync(new BatchQuestion(true, key, lot), 0, OnAPage);
+        (Over, Total) = await batches.ListAsync(new BatchQuestion(false, key, lot), At * OnAPage, OnAPage);
+        if (key is not null)
+            await CompareAsync(formula!.Value);
+        return Page();
+    }
+
+    private async Task CompareAsync(long formula)
+    {
+        FormulaName = (await formulas.FindAsync(formula))?.Formula.Name;
+        var (prices, compared, odd) = (await lots.PricesAsync(), new List<Compared>(), new List<UnreadableRow>());
+        foreach (var place in Over)
+        {
+            try
+            {
+                var state = (await batches.FindAsync(place.Id))!.Log.State;
+                var made = MadeFormula.Of(state, knowledge.Catalogue, knowledge.Settings);
+                compared.Add(
+                    new(
+                        place,
+                        BatchYield.Of(state),
+                        BatchCost.Of(state, lot => prices.GetValueOrDefault(lot), knowledge.Workshop),
+                        Deviation.Of(state, made, knowledge.Catalogue.Rules).Count,
+                        ((state.EndedAt ?? state.StartedAt) - state.StartedAt).TotalMinutes
+                    )
+                );
+            }
+            catch (UnreadableRowException refused)
+            {
+                odd.Add(refused.Row);
+            }
+        }
+
+        (OfFormula, Odd) = (compared, odd);
+    }
+}

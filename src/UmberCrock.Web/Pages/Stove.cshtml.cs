@@ -1,0 +1,223 @@
+using System.Globalization;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using UmberCrock.Core.Batches;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Topics.Cooling;
+using UmberCrock.Storage;
+using UmberCrock.Web.Batches;
+using UmberCrock.Web.Hosting;
+
+namespace UmberCrock.Web.Pages;
+
+/// <summary>A batch at the stove: every act appends to its record.</summary>
+internal sealed class StoveModel(BatchStore batches, FormulaStore formulas, LotStore lots, Knowledge knowledge, TimeProvider clock)
+    : PageModel
+{
+    /// <summary>The batch as it is shown.</summary>
+    public StoveView View { get; private set; } = null!;
+
+    /// <summary>The line that is being weighed.</summary>
+    public StoveLine Line { get; private set; } = null!;
+
+    /// <summary>Lots of it in the larder, the one that ends first first.</summary>
+    public IReadOnlyList<Lot> Lots { get; private set; } = [];
+
+    /// <summary>What can be done about a line that went over; none where none did.</summary>
+    public IReadOnlyList<OverPourOutcome> Ways { get; private set; } = [];
+
+    /// <summary>Number of the formula; null when it is gone.</summary>
+    public long? FormulaId { get; private set; }
+
+    /// <summary>Why something was not taken.</summary>
+    public string? Refusal { get; private set; }
+
+    /// <summary>What was typed and not taken.</summary>
+    public string? Typed { get; private set; }
+
+    /// <summary>The moment at which the page was made.</summary>
+    public DateTimeOffset Now { get; } = clock.GetLocalNow();
+
+    /// <summary>Shows it.</summary>
+    public async Task<IActionResult> OnGetAsync([FromRoute] long id, int? line) => await ShowAsync(id, line) ? Page() : NotFound();
+
+    /// <summary>Takes a weight.</summary>
+    public Task<IActionResult> OnPostTakeAsync(
+        [FromRoute] long id,
+        [FromForm] int line,
+        [FromForm] string? grams,
+        [FromForm] string? lot
+    ) =>
+        AppendAsync(
+            id,
+            line,
+            grams,
+            () => new LineWeighed(line, Number(grams, "a weight in grams"), Named(lot), null),
+            then: state => state.Weighed[line].Length == 1 ? NextOf(state) : line
+        );
+
+    /// <summary>Takes the last weight of a line back.</summary>
+    public Task<IActionResult> OnPostBackAsync([FromRoute] long id, [FromForm] int line) =>
+        AppendAsync(id, line, null, () => new LineUnweighed(line));
+
+    /// <summary>Takes back the last entry that stands.</summary>
+    public Task<IActionResult> OnPostUndoAsync([FromRoute] long id, [FromForm] int line, [FromForm] long of) =>
+        AppendAsync(id, line, null, () => new EntryRevoked(of));
+
+    /// <summary>A step is done, or left out where a reason stands beside it.</summary>
+    public Task<IActionResult> OnPostStepAsync(
+        [FromRoute] long id,
+        [FromForm] int line,
+        [FromForm] int number,
+        [FromForm] string? reason
+    ) =>
+        AppendAsync(id, line, reason, () =>
+            string.IsNullOrWhiteSpace(reason) ? new StepFinished(number) : new StepSkipped(number, PlainText.OneLine(reason))
+        );
+
+    /// <summary>A temperature was read.</summary>
+    public Task<IActionResult> OnPostReadAsync([FromRoute] long id, [FromForm] int line, [FromForm] string? celsius) =>
+        AppendAsync(id, line, celsius, () => new PotRead(Number(celsius, "a temperature in °C"), Typed: true));
+
+    /// <summary>The pot was moved.</summary>
+    public Task<IActionResult> OnPostMoveAsync([FromRoute] long id, [FromForm] int line, [FromForm] string? to) =>
+        AppendAsync(id, line, to, () =>
+            Vocabulary.TryParse<Surroundings>(to, out var place)
+                ? new PotMoved(place)
+                : throw new DocumentException("/to", "Choose where it stands.")
+        );
+
+    /// <summary>Containers were filled.</summary>
+    public Task<IActionResult> OnPostFillAsync(
+        [FromRoute] long id,
+        [FromForm] int line,
+        [FromForm] string? container,
+        [FromForm] string? count,
+        [FromForm] string? grams
+    ) =>
+        AppendAsync(id, line, grams, () =>
+            new ContainersFilled(
+                Named(container) ?? throw new DocumentException("/container", "Say what was filled."),
+                (int)Number(count, "a number of containers"),
+                Number(grams, "what is in them together, in grams"),
+                []
+            )
+        );
+
+    /// <summary>A word for the record.</summary>
+    public Task<IActionResult> OnPostNoteAsync([FromRoute] long id, [FromForm] int line, [FromForm] string? text) =>
+        AppendAsync(id, line, text, () => new BatchNoted(Named(text) ?? throw new DocumentException("/text", "Write a word first.")));
+
+    /// <summary>The record is closed, or the batch given up where a reason stands beside it.</summary>
+    public Task<IActionResult> OnPostCloseAsync(
+        [FromRoute] long id,
+        [FromForm] int line,
+        [FromForm] string? by,
+        [FromForm] string? reason
+    ) =>
+        AppendAsync(id, line, by, () =>
+            Named(reason) is { } why
+                ? new BatchAbandoned(why)
+                : new BatchClosed(Named(by) ?? throw new DocumentException("/by", "Say who closes the record."))
+        );
+
+    /// <summary>Number of the last entry that can be taken back; null when there is none.</summary>
+    public long? LastEntry =>
+        View.State.Phase == BatchPhase.Open
+            ? View
+                .Kept.Log.Events.Where(logged =>
+                    logged.Event is not (BatchStarted or EntryRevoked) && !View.Kept.Log.Revoked.Contains(logged.Sequence)
+                )
+                .Select(logged => (long?)logged.Sequence)
+                .LastOrDefault()
+            : null;
+
+    private async Task<IActionResult> AppendAsync(
+        long id,
+        int line,
+        string? typed,
+        Func<BatchEvent> happened,
+        Func<BatchState, int>? then = null
+    )
+    {
+        var form = RequestDoor.Form(Request);
+        _ = long.TryParse(form["after"], NumberStyles.None, CultureInfo.InvariantCulture, out var after);
+        try
+        {
+            // Read as a request would be: nothing that the record could not hold gets into it.
+            var checkedEvent = BatchEventReader.Stored(BatchEventWriter.ToText(happened()));
+            var kept = await batches.AppendAsync(id, after, [(checkedEvent, null)], RequestDoor.DeviceOf(Request));
+            return kept is null ? NotFound()
+                : kept.Log.State.Phase != BatchPhase.Open ? Redirect($"/batches/{Key(id)}/record")
+                : RedirectToPage(new { id, line = then is null ? line : then(kept.Log.State) });
+        }
+        catch (DocumentException refused)
+        {
+            (Refusal, Response.StatusCode) = (BatchWords.Sentences(refused), StatusCodes.Status422UnprocessableEntity);
+        }
+        catch (BatchBehindException behind)
+        {
+            (Refusal, Response.StatusCode) = (BatchWords.Meanwhile(behind), StatusCodes.Status409Conflict);
+        }
+
+        Typed = typed;
+        return await ShowAsync(id, line) ? Page() : NotFound();
+    }
+
+    private async Task<bool> ShowAsync(long id, int? line)
+    {
+        if (await batches.FindAsync(id) is not { } kept)
+            return false;
+        View = StoveView.Of(kept, knowledge);
+        var at = line is { } chosen && chosen >= 0 && chosen < View.Lines.Count ? chosen : NextOf(View.State);
+        Line = View.Lines[at];
+        Lots = [.. (await lots.ListAsync(Line.Planned.Ingredient)).Where(lot => lot.RemainingGrams > 0m)];
+        FormulaId = View.State.Plan.FormulaKey is { } key ? await formulas.IdOfAsync(key) : null;
+        Ways = WaysOf();
+        return true;
+    }
+
+    private System.Collections.Immutable.ImmutableArray<OverPourOutcome> WaysOf()
+    {
+        var state = View.State;
+        if (Line.State != Drawing.DoseState.Over || state.Phase != BatchPhase.Open || Line.Planned.HeldBackGrams > 0m)
+            return [];
+        try
+        {
+            return OverPour.Ways(
+                state.Plan.Formula,
+                new OverPourRequest(
+                    state.Plan.BatchGrams,
+                    [
+                        .. View
+                            .Lines.Where(other => other.Line != Line.Line && other.Actual is not null)
+                            .Select(other => new LineGrams(other.Line, other.Actual!.Value)),
+                    ],
+                    Line.Line,
+                    Line.Actual!.Value,
+                    state.Added.ContainsKey(Line.Line)
+                ),
+                knowledge.Catalogue,
+                knowledge.Settings
+            );
+        }
+        catch (DocumentException)
+        {
+            return [];
+        }
+    }
+
+    private static int NextOf(BatchState state)
+    {
+        var open = Enumerable.Range(0, state.Weighed.Length).Where(line => state.Weighed[line].IsEmpty).ToList();
+        return open.Count > 0 ? open[0] : state.Weighed.Length - 1;
+    }
+
+    private static decimal Number(string? typed, string wanted) =>
+        Bench.Typed.Number(string.IsNullOrWhiteSpace(typed) ? throw new DocumentException("/", $"Type {wanted} first.") : typed, wanted);
+
+    private static string? Named(string? typed) => PlainText.OneLine(typed ?? "") is { Length: > 0 } text ? text : null;
+
+    private static string Key(long id) => id.ToString(CultureInfo.InvariantCulture);
+}
