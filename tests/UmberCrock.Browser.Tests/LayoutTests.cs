@@ -34,6 +34,10 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
                 "/bench/6/notes",
                 "/bench/6/weigh",
                 "/bench/6/method",
+                "/bench/6/start",
+                "/batches",
+                "/batches/4",
+                "/batches/3/record",
                 "/bench/6/compare",
                 "/bench/6/ladder",
                 "/bench/6/label",
@@ -62,6 +66,10 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
     [InlineData("/pair?key=none")]
     [InlineData("/intake?sample=true")]
     [InlineData("/bench/6/method")]
+    [InlineData("/bench/6/start")]
+    [InlineData("/batches")]
+    [InlineData("/batches/4")]
+    [InlineData("/batches/3/record")]
     public void Nothing_hangs_out_sideways_on_a_phone(string path)
     {
         using var page = new Page(390, 844);
@@ -84,6 +92,10 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
     [InlineData("/bench/6/notes")]
     [InlineData("/bench/6/weigh")]
     [InlineData("/bench/6/method")]
+    [InlineData("/bench/6/start")]
+    [InlineData("/batches")]
+    [InlineData("/batches/4")]
+    [InlineData("/batches/3/record")]
     [InlineData("/bench/6/compare")]
     [InlineData("/bench/6/ladder")]
     [InlineData("/bench/6/label")]

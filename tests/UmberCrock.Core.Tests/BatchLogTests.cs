@@ -154,8 +154,8 @@ public sealed class BatchLogTests
             .Reason.Plain.ShouldContain("Take that back first");
     }
 
-    /// <summary>Any events at all fold or are refused; what folds folds again from what was kept, from every prefix; taking the last back is
-    /// exact.</summary>
+    /// <summary>Any events at all fold or are refused; what folds folds again from what was kept, from every prefix; taking the last back
+    /// is exact.</summary>
     [Fact]
     public void Every_sequence_folds_or_is_refused()
     {

@@ -93,7 +93,7 @@ public sealed class ApiTests(App app) : IClassFixture<App>
         var washed = await PostAsync(
             "/api/v1/evaluate",
             FormulaWriter.Write(
-                DemoFormulas.Read().Single(formula => formula.Name == "Boathouse lotion bar") with
+                DemoFormulas.Read().Single(formula => formula.Name == "Newborn oar-cradle balm") with
                 {
                     Exposure = Exposure.RinseOff,
                 }

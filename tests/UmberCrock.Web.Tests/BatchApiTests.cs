@@ -43,6 +43,9 @@ public sealed class BatchApiTests(App app) : IClassFixture<App>
         batch = await AppendAsync(id, batch["sequence"]!.GetValue<long>(), """{"type":"closed","by":"the bosun"}""");
         batch["state"]!.GetValue<string>().ShouldBe("closed");
         var read = await client.GetStringAsync(new Uri($"/api/v1/batches/{id}", UriKind.Relative));
+        (await NJsonSchema.JsonSchema.FromJsonAsync(await client.GetStringAsync(new Uri("/schemas/batch.schema.json", UriKind.Relative))))
+            .Validate(read)
+            .ShouldBeEmpty();
         JsonNode.DeepEquals(JsonNode.Parse(read), batch).ShouldBeTrue("what is read is what was answered");
         (
             await SendAsync(

@@ -64,6 +64,8 @@ public sealed class InjectionTests(App app) : IClassFixture<App>
                 $"/bench/{id}/weigh?batch={Uri.EscapeDataString(Script)}",
                 $"/bench/{id}/method?batch={Uri.EscapeDataString(Script)}",
                 $"/bench/{id}/method?start={Uri.EscapeDataString(Script)}",
+                $"/bench/{id}/start?batch={Uri.EscapeDataString(Script)}",
+                "/batches",
                 $"/bench/{id}/notes",
                 $"/bench/{id}/how",
                 "/larder",

@@ -76,7 +76,7 @@ public sealed class LarderTests : IAsyncLifetime
     {
         (await RowsAsync("OfClass=wax")).ShouldAllBe(row => row.Contains("wax", StringComparison.OrdinalIgnoreCase));
         (await RowsAsync("Origin=bee")).Count.ShouldBe(3);
-        (await RowsAsync("Show=stock")).Count.ShouldBe(8);
+        (await RowsAsync("Show=stock")).Count.ShouldBe(11);
         (await RowsAsync("Show=own")).Single().ShouldContain("Boathouse calendula oil");
         var without = await RowsAsync("OfClass=soft-butter&Without=nut");
         without.ShouldContain(row => row.Contains("Mango", StringComparison.Ordinal));

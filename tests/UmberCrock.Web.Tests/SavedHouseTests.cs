@@ -28,7 +28,14 @@ public sealed class SavedHouseTests : IDisposable
         preview.LeftOut.ShouldBeEmpty();
         preview
             .Kinds.Select(kind => (kind.What, kind.New.Count, kind.Other.Count))
-            .ShouldBe([("Formulas", 10, 0), ("Own ingredients", 3, 0), ("Own values", 3, 0), ("Lots", 11, 0), ("Settings", 2, 0)]);
+            .ShouldBe([
+                ("Formulas", 10, 0),
+                ("Own ingredients", 3, 0),
+                ("Own values", 3, 0),
+                ("Lots", 15, 0),
+                ("Settings", 2, 0),
+                ("Batches", 4, 0),
+            ]);
         await empty.Opening.OpenAsync(saved, takesSaved: false);
 
         var again = await SaveAsync(empty, "again.zip");

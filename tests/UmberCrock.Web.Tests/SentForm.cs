@@ -26,7 +26,7 @@ internal static class SentForm
                     .FirstOrDefault(row => row.GetAttribute("data-lot")!.Contains($"\"id\":{lot},", StringComparison.Ordinal))
                     ?.GetAttribute("data-version")
             );
-        foreach (var name in new[] { "version", "formulaVersion" })
+        foreach (var name in new[] { "version", "formulaVersion", "after" })
             Add(name, page.QuerySelector($"main input[name={name}]")?.GetAttribute("value"));
         return fields;
     }

@@ -146,12 +146,8 @@ public sealed class TrialPageTests(App app) : IClassFixture<App>
         var vegan = await ReadAsync($"/bench/{id}?handler=Make&what=vegan");
         vegan.QuerySelector(".changes")!.TextContent.ShouldContain("beeswax out");
         vegan.QuerySelector("#make-take")!.GetAttribute("data-edits")!.ShouldContain("replaceIngredient");
-        (await ReadAsync($"/bench/{id}?handler=Make&what=limits"))
-            .QuerySelector(".changes")!
-            .TextContent.ShouldContain("lavender oil 0.80 to 0.30");
-        (await ReadAsync($"/bench/{id}?handler=Make&what=limits&lock=5&lock=6"))
-            .QuerySelector(".cannot")!
-            .TextContent.ShouldContain("locked");
+        (await ReadAsync($"/bench/{id}?handler=Make&what=limits")).QuerySelector(".changes")!.TextContent.ShouldContain("beeswax 6 to 15");
+        (await ReadAsync($"/bench/{id}?handler=Make&what=limits&lock=0")).QuerySelector(".cannot")!.TextContent.ShouldContain("locked");
         (await ReadAsync($"/bench/{id}?handler=Make&what=band&band=pourable&celsius=10"))
             .QuerySelector(".cannot")!
             .TextContent.ShouldContain("pourable at 10");

@@ -115,7 +115,7 @@ public sealed class UnreadableTests : IAsyncLifetime
             new Core.Formulas.SetPercent(0, 20m).Apply(now, Core.Materials.Catalogue.Shipped.Herbs)
         );
         await SqlAsync(app.Services.GetRequiredService<DataFolder>().DataFile, $"UPDATE Formulas SET Document = 'torn' WHERE Id = {id}");
-        foreach (var page in new[] { "", "/compare", "/ladder", "/label", "/weigh", "/method", "/notes", "/how" })
+        foreach (var page in new[] { "", "/compare", "/ladder", "/label", "/weigh", "/method", "/start", "/notes", "/how" })
         {
             (await window.OpenAsync($"/bench/{id}{page}"))
                 .QuerySelector(".oddrows li")!

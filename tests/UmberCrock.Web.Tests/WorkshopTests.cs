@@ -29,6 +29,10 @@ public sealed partial class WorkshopTests(App app) : IClassFixture<App>
                 ["container-0-name"] = "oar tin",
                 ["container-0-ml"] = "30",
                 ["container-0-fill"] = "90",
+                ["container-0-of"] = "tin",
+                ["container-0-price"] = "0,35",
+                ["hour"] = "12",
+                ["margin"] = "40",
                 ["container-1-name"] = "",
                 ["container-1-ml"] = "",
             }
@@ -38,7 +42,8 @@ public sealed partial class WorkshopTests(App app) : IClassFixture<App>
         workshop.LossPercent.ShouldBe(2.5m);
         workshop.Spoons.ShouldBe(Spoons.Metric);
         workshop.Climate.ShouldBe(new Climate(20m, 38m));
-        workshop.Containers.ShouldBe([new ContainerKind("oar tin", 30m, 90m)]);
+        workshop.Containers.ShouldBe([new ContainerKind("oar tin", 30m, 90m, ContainerMaterial.Tin, 0.35m)]);
+        (workshop.HourPrice, workshop.MarginPercent).ShouldBe((12m, 40m));
 
         var id = await app.IdOfAsync("Blade-hand stick");
         var sheet = await ReadAsync($"/bench/{id}/weigh?count=10");
@@ -95,6 +100,9 @@ public sealed partial class WorkshopTests(App app) : IClassFixture<App>
             $"/bench/{id}/notes",
             $"/bench/{id}/weigh",
             $"/bench/{id}/method",
+            $"/bench/{id}/start",
+            "/batches",
+            "/batches/3/record",
             "/larder",
             "/larder/shea-butter-refined",
             "/intake?sample=true",

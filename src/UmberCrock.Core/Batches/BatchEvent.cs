@@ -72,13 +72,13 @@ public sealed record LineWeighed(int Line, decimal Grams, string? Lot, string? L
 /// <summary>The last that was weighed of a line is taken back.</summary>
 public sealed record LineUnweighed(int Line) : BatchEvent;
 
-/// <summary>A step of the method is done.</summary>
+/// <summary>A step of the method was finished.</summary>
 public sealed record StepFinished(int Number) : BatchEvent;
 
 /// <summary>A step of the method is left out, and why.</summary>
 public sealed record StepSkipped(int Number, string Reason) : BatchEvent;
 
-/// <summary>The temperature of the pot.</summary>
+/// <summary>The temperature of the pot was read.</summary>
 /// <param name="Celsius">What was read, C.</param>
 /// <param name="Typed">True where it was typed and not taken from a probe.</param>
 public sealed record PotRead(decimal Celsius, bool Typed) : BatchEvent;
@@ -86,16 +86,16 @@ public sealed record PotRead(decimal Celsius, bool Typed) : BatchEvent;
 /// <summary>The pot, or its pieces, went to another place.</summary>
 public sealed record PotMoved(Surroundings To) : BatchEvent;
 
-/// <summary>Lines were stirred in.</summary>
+/// <summary>Lines of the formula were stirred into the pot.</summary>
 public sealed record LinesAdded(ImmutableArray<int> Lines) : BatchEvent;
 
-/// <summary>The batch was parted.</summary>
+/// <summary>The batch was parted into bowls of their own.</summary>
 public sealed record BatchSplit(ImmutableArray<BatchPart> Parts) : BatchEvent;
 
-/// <summary>A word about the batch.</summary>
+/// <summary>A word about the batch was written down.</summary>
 public sealed record BatchNoted(string Text) : BatchEvent;
 
-/// <summary>Containers were filled.</summary>
+/// <summary>Containers of one kind were filled from the pot.</summary>
 /// <param name="Container">What they are, in words.</param>
 /// <param name="Count">How many of them there are.</param>
 /// <param name="Grams">What is in all of them together, g.</param>
@@ -125,10 +125,10 @@ public sealed record EntryCorrected(long Of, string Text, CorrectedValue? Set) :
 /// <param name="Note">A word about the pieces.</param>
 public sealed record PiecesHandedOut(int Count, PieceOutcome As, string To, string Note) : BatchEvent;
 
-/// <summary>Pieces came back.</summary>
+/// <summary>Pieces that were handed out came back.</summary>
 public sealed record PiecesReturned(int Count, string Why) : BatchEvent;
 
-/// <summary>Somebody complained.</summary>
+/// <summary>Somebody complained about a piece of the batch.</summary>
 /// <param name="Text">What was said about it.</param>
 /// <param name="Symptoms">What was seen, by the words of the symptoms.</param>
 /// <param name="To">Who complained; empty where it is not said.</param>

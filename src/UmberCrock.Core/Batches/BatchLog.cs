@@ -31,7 +31,7 @@ public sealed class BatchLog
     /// <summary>Sequence numbers of the entries that were taken back.</summary>
     public ImmutableHashSet<long> Revoked => RevokedIn(Events);
 
-    /// <summary>A batch that has just begun.</summary>
+    /// <summary>The log of a batch that has just begun.</summary>
     /// <param name="plan">What is planned.</param>
     /// <param name="at">When it begins.</param>
     /// <param name="device">Where it was begun.</param>
@@ -54,7 +54,7 @@ public sealed class BatchLog
         return new BatchLog(events, Fold(events));
     }
 
-    /// <summary>The log with one event more.</summary>
+    /// <summary>Appends an event: the log with one entry more.</summary>
     /// <param name="at">When it happened; not before the entry before it.</param>
     /// <param name="device">Where it was entered.</param>
     /// <param name="happened">What happened.</param>

@@ -11,7 +11,7 @@ using UmberCrock.Core.Topics.Method;
 
 namespace UmberCrock.Core.Batches;
 
-/// <summary>What a batch is to be.</summary>
+/// <summary>What is asked for when a batch begins.</summary>
 /// <param name="Name">What it is called; null for the name of its formula.</param>
 /// <param name="FormulaKey">Key of the formula it is made from; null where it was given as a document.</param>
 /// <param name="BatchGrams">The batch in g; null to go by the containers.</param>
@@ -34,13 +34,10 @@ public sealed record BatchRequest(
 /// <summary>Plans a batch: what is weighed, how it is made, and everything that is foreseen of it.</summary>
 public static class BatchPlanner
 {
-    /// <summary>A pot is foreseen to cool from here where it need not be hotter, C.</summary>
-    private const double HotCelsius = 80;
-
     /// <summary>Fewest points of the foreseen curve that are kept: it is drawn small.</summary>
     private const int CurvePoints = 40;
 
-    /// <summary>The plan of a batch.</summary>
+    /// <summary>Plans a batch of a formula, with all that is foreseen of it.</summary>
     /// <param name="formula">The formula, as its document states it.</param>
     /// <param name="request">What the batch is to be.</param>
     /// <param name="code">The code on its jars.</param>
@@ -93,7 +90,7 @@ public static class BatchPlanner
             request.Containers,
             [.. sheet.Lines.Select(line => Planned(line, request.ScaleStepGrams, catalogue))],
             method,
-            Foresee(formula, evaluation, (double)sheet.BatchGrams, request, catalogue, settings),
+            Foresee(formula, evaluation, method, (double)sheet.BatchGrams, request, catalogue, settings),
             ProgramVersion,
             ByTheBook,
             request.Speed
@@ -128,6 +125,7 @@ public static class BatchPlanner
     private static Foreseen Foresee(
         Formula formula,
         EvaluationResult evaluation,
+        MethodReport method,
         double grams,
         BatchRequest request,
         Catalogue catalogue,
@@ -143,12 +141,13 @@ public static class BatchPlanner
             [.. evaluation.Findings.Select(finding => new ForeseenFinding(finding.Code, finding.Severity, finding.Title.Plain))],
             evaluation.Stability.Notes,
             evaluation.Stability.Plan,
-            Cools(formula, evaluation, grams, request, catalogue, settings)
+            Cools(formula, evaluation, method, grams, request, catalogue, settings)
         );
 
     private static CoolingReport? Cools(
         Formula formula,
         EvaluationResult evaluation,
+        MethodReport method,
         double grams,
         BatchRequest request,
         Catalogue catalogue,
@@ -157,7 +156,8 @@ public static class BatchPlanner
     {
         if (evaluation.Melt.SetPointCelsius is not { } set)
             return null;
-        var start = Math.Max(HotCelsius, (evaluation.Melt.ClearPointCelsius ?? 0) + 5);
+        // From the hottest that a step wants.
+        var start = method.Steps.Max(step => step.TargetCelsius) ?? set;
         var cools = PotForecast.Of(
             formula,
             new CoolingRequest(grams, start, request.RoomCelsius, Surroundings.Room, [], [set], null, null),

@@ -8,7 +8,7 @@ using UmberCrock.Core.Topics.Cooling;
 
 namespace UmberCrock.Core.Batches;
 
-/// <summary>What came out of a batch.</summary>
+/// <summary>How much came out of a batch, and what stayed.</summary>
 /// <param name="InPotGrams">What was weighed into the pot, g.</param>
 /// <param name="FilledGrams">What was filled, g.</param>
 /// <param name="Pieces">How many pieces were filled.</param>
@@ -17,7 +17,7 @@ namespace UmberCrock.Core.Batches;
 /// <param name="OnShelf">How many pieces are on the shelf.</param>
 public sealed record BatchYield(decimal InPotGrams, decimal FilledGrams, int Pieces, decimal? Percent, decimal LeftGrams, int OnShelf)
 {
-    /// <summary>The yield of a batch.</summary>
+    /// <summary>Counts what was filled against what is in the pot.</summary>
     public static BatchYield Of(BatchState state)
     {
         var (pot, filled) = (state.InPotGrams, state.Filled.Sum(one => one.Grams));

@@ -6,7 +6,7 @@ namespace UmberCrock.Core.Batches;
 /// <summary>Where a batch stands as a whole.</summary>
 public enum BatchPhase
 {
-    /// <summary>The batch is being made.</summary>
+    /// <summary>The batch is being made at the stove.</summary>
     Open,
 
     /// <summary>The record is closed: only corrections and what becomes of the pieces are appended.</summary>
@@ -16,7 +16,7 @@ public enum BatchPhase
     Abandoned,
 }
 
-/// <summary>Some of a line that is in.</summary>
+/// <summary>Some of a line that was weighed at one time.</summary>
 /// <param name="Sequence">The entry that says so.</param>
 /// <param name="At">When it was weighed.</param>
 /// <param name="Grams">How much it is, g.</param>
@@ -36,7 +36,7 @@ public sealed record PotTemperature(long Sequence, DateTimeOffset At, decimal Ce
 /// <summary>A place that the pot was moved to, and when.</summary>
 public sealed record PotPlace(DateTimeOffset At, Surroundings To);
 
-/// <summary>Containers that were filled.</summary>
+/// <summary>Containers of one kind that were filled together.</summary>
 /// <param name="Sequence">The entry of the filling in the log.</param>
 /// <param name="At">When the containers were filled.</param>
 /// <param name="Container">What they are, in words.</param>
@@ -52,7 +52,7 @@ public sealed record FilledContainers(
     ImmutableArray<decimal> Pieces
 );
 
-/// <summary>Pieces that left the shelf.</summary>
+/// <summary>Finished pieces that left the shelf together.</summary>
 public sealed record PiecesGone(long Sequence, DateTimeOffset At, int Count, PieceOutcome As, string To, string Note);
 
 /// <summary>A correction as it is shown beside the entry it puts right.</summary>

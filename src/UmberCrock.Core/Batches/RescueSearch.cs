@@ -84,17 +84,29 @@ internal sealed class RescueSearch
                 : NewcomerCost
             ),
         ];
-        // What is not in the pot need not come up to its window.
+        // Too little of something is a note; only what keeps or emulsifies must come up to its window, and only if it is in the pot.
         bounds =
         [
             .. DoseConstraint
                 .Of(resolved, [])
                 .Select(bound =>
-                    Enumerable.Range(0, PotLines).Any(line => bound.Weights[line] != 0m) ? bound : bound with { Least = null }
+                    Enumerable.Range(0, PotLines).Any(line => bound.Weights[line] != 0m && MustSuffice(resolved.Ingredients[line].Class))
+                        ? bound
+                        : bound with
+                        {
+                            Least = null,
+                        }
                 ),
         ];
         demands = FirmnessDemand.Of(resolved, target);
     }
+
+    private static bool MustSuffice(IngredientClass kind) =>
+        kind
+            is IngredientClass.Antioxidant
+                or IngredientClass.Preservative
+                or IngredientClass.Emulsifier
+                or IngredientClass.ConditioningEmulsifier;
 
     /// <summary>The formula with a line for everything that may go in, behind those of the pot.</summary>
     public Formula Wide { get; }

@@ -20,16 +20,16 @@ internal static class BatchEndpoints
                 api.MapPost("/batches", StartAsync),
                 "Begins a batch: what is planned and foreseen is stored as it stands.",
                 "Body: {\"formula\" or \"formulaId\", \"batchGrams\" or \"containers\": [{\"name\", \"millilitres\", \"count\", "
-                    + "\"fillPercent\", \"material\", \"price\"}], \"name\", \"room\": celsius}. Answer: /schemas/batch.schema.json; 422 when "
-                    + "the lines do not make 100."
+                    + "\"fillPercent\", \"material\", \"price\"}], \"name\", \"room\": celsius}. Answer: /schemas/batch.schema.json; 422 "
+                    + "when the lines do not make 100."
             )
             .Produces<JsonElement>(StatusCodes.Status201Created)
             .ProducesProblem(404);
         Asked(
                 api.MapPost("/batches/{id:long}/events", AppendAsync),
                 "Appends events to a batch, all or none.",
-                "Body: {\"after\": sequence, \"events\": [{\"type\", ...}]} (/schemas/batch-events.schema.json). Answer: the batch as it then "
-                    + "stands; 409 with the events since when it is behind; 422 names the member when an event cannot be."
+                "Body: {\"after\": sequence, \"events\": [{\"type\", ...}]} (/schemas/batch-events.schema.json). Answer: the batch as it "
+                    + "then stands; 409 with the events since when it is behind; 422 names the member when an event cannot be."
             )
             .Produces<JsonElement>()
             .ProducesProblem(404)

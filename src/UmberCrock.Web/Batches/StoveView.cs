@@ -60,7 +60,7 @@ internal sealed record StoveView(
 )
 {
     private const double ChartWidth = 590;
-    private const double ChartHeight = 330;
+    private const double ChartHeight = 236;
 
     private static readonly (string Name, MethodStage[] Stages)[] Days =
     [
@@ -90,6 +90,44 @@ internal sealed record StoveView(
     public string Words =>
         $"batch {State.Plan.Code}, {Grams(State.Plan.BatchGrams)} g"
         + string.Concat(State.Plan.Containers.Select(one => $", {one.Count.ToString(CultureInfo.CurrentCulture)} × {one.Name}"));
+
+    /// <summary>What is still to be weighed into the pot, g.</summary>
+    public decimal ToAddGrams => Lines.Where(line => line.Actual is null && !line.Planned.Strained).Sum(line => line.Planned.TargetGrams);
+
+    /// <summary>What can be done about an over-pour, in a few words.</summary>
+    public static string Title(OverPourOutcome way) =>
+        way.Way switch
+        {
+            OverPourWay.Keep => "Leave it in",
+            OverPourWay.SpoonOut => "Spoon it out",
+            OverPourWay.Rescale => "Raise the rest",
+            _ => throw new ArgumentOutOfRangeException(nameof(way)),
+        };
+
+    /// <summary>How it is done, and what the batch then comes to.</summary>
+    public string How(OverPourOutcome way)
+    {
+        var words = way.Way switch
+        {
+            OverPourWay.Keep => $"the batch comes to {Grams(way.BatchGrams)} g",
+            OverPourWay.SpoonOut => way.Possible ? $"{Grams(-way.Changes[0].Grams)} g out, then weigh it anew" : "it is mixed in already",
+            OverPourWay.Rescale => way.Changes.IsEmpty
+                ? $"weigh the rest for {Grams(way.BatchGrams)} g"
+                : $"{string.Join(", ", way.Changes.Select(change => $"{Grams(change.Grams)} g of {Lines[change.Line].Planned.Name}"))}; "
+                    + $"{Grams(way.BatchGrams)} g in all",
+            _ => throw new ArgumentOutOfRangeException(nameof(way)),
+        };
+        return way.LargerThanPot ? $"{words}; more than the pot may hold" : words;
+    }
+
+    /// <summary>What it does to the findings.</summary>
+    public static string Findings(OverPourOutcome way) => Changed(way.FindingsAdded, way.FindingsRemoved);
+
+    /// <summary>Codes that are new and gone, in words.</summary>
+    public static string Changed(IReadOnlyCollection<string> added, IReadOnlyCollection<string> removed) =>
+        added.Count + removed.Count == 0
+            ? "findings as planned"
+            : string.Join(", ", added.Select(code => $"new: {code}").Concat(removed.Select(code => $"gone: {code}")));
 
     /// <summary>A weight with the decimals of the scale.</summary>
     public string Grams(decimal grams) => grams.ToString($"F{Places}", CultureInfo.CurrentCulture);

@@ -8,6 +8,8 @@ namespace UmberCrock.Web.Bench;
 /// <summary>Numbers as people type them: a decimal point or comma, a per cent sign, the real minus sign.</summary>
 internal static class Typed
 {
+    private const decimal MostCounted = 1_000_000m;
+
     /// <summary>The number that was typed.</summary>
     /// <exception cref="DocumentException">It is no number; says what was wanted.</exception>
     public static decimal Number(string typed, string wanted)
@@ -21,6 +23,16 @@ internal static class Typed
         )
             ? number
             : throw new DocumentException("/text", $"“{Shortened(typed)}” is not {wanted}.");
+    }
+
+    /// <summary>A whole number from 0 that was typed.</summary>
+    /// <exception cref="DocumentException">It is none, or more than is ever counted.</exception>
+    public static int Whole(string? typed, string wanted)
+    {
+        var number = Number(string.IsNullOrWhiteSpace(typed) ? throw new DocumentException("/", $"Type {wanted} first.") : typed, wanted);
+        return number >= 0m && number <= MostCounted && number == decimal.Truncate(number)
+            ? (int)number
+            : throw new DocumentException("/", $"“{Shortened(typed)}” is not {wanted}: a whole number up to {MostCounted:0}.");
     }
 
     /// <summary>A temperature in C between the ends a melt is known for.</summary>

@@ -11,6 +11,7 @@ internal sealed record ChartMark(double At, string Figure, bool Strong = false);
 internal sealed class CoolChart
 {
     private const double LeastSpanMinutes = 20;
+    private const double SmallHeight = 220;
     private readonly DateTimeOffset from;
     private readonly double minutes;
 
@@ -101,6 +102,7 @@ internal sealed class CoolChart
             [
                 .. Enumerable
                     .Range((int)cold / 10, ((int)(hot - cold) / 10) + 1)
+                    .Where(ten => height > SmallHeight || ten % 2 == 0)
                     .Select(ten => new ChartMark(chart.Y(ten * 10), $"{ten * 10}")),
             ],
         };

@@ -65,7 +65,7 @@ internal sealed class RecordModel(BatchStore batches, FormulaStore formulas, Lot
     ) =>
         AppendAsync(id, to, () =>
             new PiecesHandedOut(
-                (int)Number(count, "a number of pieces"),
+                Bench.Typed.Whole(count, "a number of pieces"),
                 Vocabulary.TryParse<PieceOutcome>(outcome, out var word)
                     ? word
                     : throw new DocumentException("/", "Choose what became of them."),
@@ -76,7 +76,9 @@ internal sealed class RecordModel(BatchStore batches, FormulaStore formulas, Lot
 
     /// <summary>Pieces come back.</summary>
     public Task<IActionResult> OnPostReturnAsync([FromRoute] long id, [FromForm] string? count, [FromForm] string? why) =>
-        AppendAsync(id, why, () => new PiecesReturned((int)Number(count, "a number of pieces"), Named(why, "Say why they came back.")));
+        AppendAsync(id, why, () =>
+            new PiecesReturned(Bench.Typed.Whole(count, "a number of pieces"), Named(why, "Say why they came back."))
+        );
 
     /// <summary>Somebody complained.</summary>
     public Task<IActionResult> OnPostComplainAsync([FromRoute] long id, [FromForm] string? text) =>
@@ -140,6 +142,15 @@ internal sealed class RecordModel(BatchStore batches, FormulaStore formulas, Lot
             .Where(place => place.Id != View.Kept.Id)
             .DistinctBy(place => place.Id);
 
+    /// <summary>What of a lot went where, oldest batch first.</summary>
+    /// <param name="lotKey">Key of the lot.</param>
+    public string WhereWent(string lotKey) =>
+        string.Join("; ", Uses[lotKey].Select(use => $"{View.Grams(use.Grams)} g in {NameOf(use.Batch)}, {Many(use.Batch.Pieces)} pieces"));
+
+    private string NameOf(BatchPlace place) => $"{place.Name}, {place.Code}{(place.Id == View.Kept.Id ? " (this batch)" : "")}";
+
+    private static string Many(int number) => number.ToString(CultureInfo.CurrentCulture);
+
     private static CorrectedValue? SetOf(string? what, string? value) =>
         string.IsNullOrWhiteSpace(value)
             ? null
@@ -147,7 +158,7 @@ internal sealed class RecordModel(BatchStore batches, FormulaStore formulas, Lot
             {
                 "grams" => new(Number(value, "grams"), null, null, null, null, null),
                 "celsius" => new(null, null, null, null, Number(value, "a temperature in °C"), null),
-                "count" => new(null, null, null, null, null, (int)Number(value, "a number")),
+                "count" => new(null, null, null, null, null, Bench.Typed.Whole(value, "a number")),
                 "lot" => new(null, null, PlainText.OneLine(value), null, null, null),
                 "pieces" => new(
                     null,

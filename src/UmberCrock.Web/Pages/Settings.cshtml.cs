@@ -12,7 +12,7 @@ using UmberCrock.Web.Larder;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>A container as its row shows it.</summary>
-internal sealed record ContainerFields(string Name, string Millilitres, string Fill);
+internal sealed record ContainerFields(string Name, string Millilitres, string Fill, string Material, string Price);
 
 /// <summary>The maker's choices: which law holds, where practitioners disagree, and what stands on the table.</summary>
 internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : PageModel
@@ -71,7 +71,13 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
         Loss = Shown.Short(Workshop.LossPercent);
         Climate = (Shown.Short(Workshop.Climate.LowCelsius), Shown.Short(Workshop.Climate.HighCelsius));
         Show(
-            Workshop.Containers.Select(kind => new ContainerFields(kind.Name, Shown.Short(kind.Millilitres), Shown.Short(kind.FillPercent)))
+            Workshop.Containers.Select(kind => new ContainerFields(
+                kind.Name,
+                Shown.Short(kind.Millilitres),
+                Shown.Short(kind.FillPercent),
+                kind.Material is { } material ? Vocabulary.Word(material) : "",
+                kind.Price is { } price ? Shown.Short(price) : ""
+            ))
         );
     }
 
@@ -91,7 +97,9 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
             .Select(at => new ContainerFields(
                 typed.Text($"container-{at}-name"),
                 typed.Text($"container-{at}-ml"),
-                typed.Text($"container-{at}-fill")
+                typed.Text($"container-{at}-fill"),
+                typed.Text($"container-{at}-of"),
+                typed.Text($"container-{at}-price")
             ))
             .Where(row => row.Name.Length + row.Millilitres.Length > 0)
             .ToList();
@@ -136,6 +144,8 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
         {
             ScaleStepGrams = typed.Number("scale", "a step of the scale in grams") ?? Workshop.ScaleStepGrams,
             LossPercent = typed.Number("loss", "a loss in percent") ?? Workshop.LossPercent,
+            HourPrice = typed.Number("hour", "the price of an hour") ?? (form.ContainsKey("hour") ? 0m : Workshop.HourPrice),
+            MarginPercent = typed.Number("margin", "a margin in percent") ?? (form.ContainsKey("margin") ? 0m : Workshop.MarginPercent),
             Spoons = Choice(typed, "spoons", Workshop.Spoons),
             Responsible = form.ContainsKey("responsible") ? typed.Text("responsible").ReplaceLineEndings("\n") : Workshop.Responsible,
             DecimalMark = Choice(typed, "mark", Workshop.DecimalMark),
@@ -153,7 +163,9 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
                             new ContainerKind(
                                 row.Name,
                                 typed.Number($"container-{at}-ml", "a volume in mL") ?? 0m,
-                                typed.Number($"container-{at}-fill", "percent filled") ?? 100m
+                                typed.Number($"container-{at}-fill", "percent filled") ?? 100m,
+                                Vocabulary.TryParse<ContainerMaterial>(row.Material, out var material) ? material : null,
+                                typed.Number($"container-{at}-price", "a price")
                             )
                     ),
                 ],
@@ -221,6 +233,8 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
             ("drops", Shown.Short(Settings.DropsPerMillilitre), Shown.Short(settings.DropsPerMillilitre)),
             ("scale", Shown.Short(Workshop.ScaleStepGrams), Shown.Short(workshop.ScaleStepGrams)),
             ("loss", Shown.Short(Workshop.LossPercent), Shown.Short(workshop.LossPercent)),
+            ("hour", Shown.Short(Workshop.HourPrice), Shown.Short(workshop.HourPrice)),
+            ("margin", Shown.Short(Workshop.MarginPercent), Shown.Short(workshop.MarginPercent)),
             ("spoons", Vocabulary.Word(Workshop.Spoons), Vocabulary.Word(workshop.Spoons)),
             ("decimal mark", Vocabulary.Word(Workshop.DecimalMark), Vocabulary.Word(workshop.DecimalMark)),
             ("climate", $"{Workshop.Climate}", $"{workshop.Climate}"),
@@ -234,5 +248,5 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
     }
 
     private void Show(IEnumerable<ContainerFields> rows) =>
-        Containers = [.. rows, .. Enumerable.Repeat(new ContainerFields("", "", ""), SpareRows)];
+        Containers = [.. rows, .. Enumerable.Repeat(new ContainerFields("", "", "", "", ""), SpareRows)];
 }

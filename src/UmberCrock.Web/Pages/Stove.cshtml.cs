@@ -99,7 +99,7 @@ internal sealed class StoveModel(BatchStore batches, FormulaStore formulas, LotS
         AppendAsync(id, line, grams, () =>
             new ContainersFilled(
                 Named(container) ?? throw new DocumentException("/container", "Say what was filled."),
-                (int)Number(count, "a number of containers"),
+                Bench.Typed.Whole(count, "a number of containers"),
                 Number(grams, "what is in them together, in grams"),
                 []
             )
@@ -172,7 +172,13 @@ internal sealed class StoveModel(BatchStore batches, FormulaStore formulas, LotS
         View = StoveView.Of(kept, knowledge);
         var at = line is { } chosen && chosen >= 0 && chosen < View.Lines.Count ? chosen : NextOf(View.State);
         Line = View.Lines[at];
-        Lots = [.. (await lots.ListAsync(Line.Planned.Ingredient)).Where(lot => lot.RemainingGrams > 0m)];
+        var (known, today) = (knowledge.Catalogue.Find(Line.Planned.Ingredient), DateOnly.FromDateTime(Now.DateTime));
+        Lots =
+        [
+            .. (await lots.ListAsync(Line.Planned.Ingredient)).Where(lot =>
+                known is not null && lot.StateOn(today, known) is not (LotState.Ended or LotState.Empty)
+            ),
+        ];
         FormulaId = View.State.Plan.FormulaKey is { } key ? await formulas.IdOfAsync(key) : null;
         Ways = WaysOf();
         return true;
