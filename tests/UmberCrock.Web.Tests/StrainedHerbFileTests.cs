@@ -97,7 +97,7 @@ public sealed class StrainedHerbFileTests : IDisposable
         string Quoted(string text) => $"'{text.Replace("'", "''", StringComparison.Ordinal)}'";
         var id = await folder.SqlAsync("SELECT Id FROM Formulas WHERE Name = 'Blade-hand stick'");
         await folder.SqlAsync(
-            $"UPDATE Formulas SET SearchText = '' WHERE Id = {id}; DELETE FROM Steps WHERE FormulaId = {id}; "
+            $"DELETE FROM Steps WHERE FormulaId = {id}; "
                 + $"DELETE FROM Revisions WHERE FormulaId = {id}; DELETE FROM Ladders WHERE FormulaId = {id}; "
                 + $"UPDATE Formulas SET Name = {Quoted(formula.Name)}, Document = {Quoted(now)}, BatchGrams = '240.0', "
                 + $"FirstStep = 0, Step = 1, LastStep = 1 WHERE Id = {id}; "

@@ -12,8 +12,7 @@ using UmberCrock.Web.Hosting;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>A batch at the stove: every act appends to its record.</summary>
-internal sealed class StoveModel(BatchStore batches, FormulaStore formulas, LotStore lots, Knowledge knowledge, TimeProvider clock)
-    : PageModel
+internal sealed class StoveModel(BatchStore batches, LotStore lots, Knowledge knowledge, TimeProvider clock) : PageModel
 {
     /// <summary>The batch as it is shown.</summary>
     public StoveView View { get; private set; } = null!;
@@ -26,9 +25,6 @@ internal sealed class StoveModel(BatchStore batches, FormulaStore formulas, LotS
 
     /// <summary>What can be done about a line that went over; none where none did.</summary>
     public IReadOnlyList<OverPourOutcome> Ways { get; private set; } = [];
-
-    /// <summary>Number of the formula; null when it is gone.</summary>
-    public long? FormulaId { get; private set; }
 
     /// <summary>Why something was not taken.</summary>
     public string? Refusal { get; private set; }
@@ -179,7 +175,6 @@ internal sealed class StoveModel(BatchStore batches, FormulaStore formulas, LotS
                 known is not null && lot.StateOn(today, known) is not (LotState.Ended or LotState.Empty)
             ),
         ];
-        FormulaId = View.State.Plan.FormulaKey is { } key ? await formulas.IdOfAsync(key) : null;
         Ways = WaysOf();
         return true;
     }
