@@ -25,7 +25,15 @@ namespace UmberCrock.Storage.Migrations
                 defaultValue: false);
 
             // What was kept so far counts herbs in the hundred; it is written anew at the next start: it takes the reading of documents.
-            migrationBuilder.Sql("UPDATE Formulas SET HerbsCounted = 1; UPDATE Revisions SET HerbsCounted = 1;");
+            // Where no phase is steeped there is nothing to write anew, and years of history need not be read.
+            migrationBuilder.Sql(
+                """
+                UPDATE Revisions SET HerbsCounted = 1 WHERE Document LIKE '%"infuse"%';
+                UPDATE Formulas SET HerbsCounted = 1 WHERE Document LIKE '%"infuse"%'
+                    OR EXISTS (SELECT 1 FROM Steps WHERE Steps.FormulaId = Formulas.Id AND Steps.Document LIKE '%"infuse"%')
+                    OR EXISTS (SELECT 1 FROM Ladders WHERE Ladders.FormulaId = Formulas.Id AND Ladders.Document LIKE '%"infuse"%');
+                """
+            );
         }
 
         /// <inheritdoc />
