@@ -114,6 +114,22 @@ public sealed class BatchLogTests
             .Pointer.ShouldBe("/at");
     }
 
+    /// <summary>All parts together are the batch, within a hundredth: thirds are typed rounded.</summary>
+    [Theory]
+    [InlineData(0.4899, false)]
+    [InlineData(0.49, true)]
+    [InlineData(0.5, true)]
+    [InlineData(0.51, true)]
+    [InlineData(0.5101, false)]
+    public void Parts_make_the_whole(double other, bool whole)
+    {
+        var split = new BatchSplit([new("red", 0.5m, []), new("blue", (decimal)other, [])]);
+        if (whole)
+            After(Begun(), split).State.Parts.Length.ShouldBe(2);
+        else
+            Refused(Begun(), split).Pointer.ShouldBe("/parts");
+    }
+
     [Fact]
     public void A_closed_batch_is_only_corrected()
     {

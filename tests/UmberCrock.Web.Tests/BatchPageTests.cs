@@ -46,6 +46,7 @@ public sealed class BatchPageTests(App app) : IClassFixture<App>
         window.Status.ShouldBe(HttpStatusCode.Redirect, "kept, never refused");
         var page = await window.OpenAsync($"/batches/{batch.Id}?line=0");
         page.QuerySelector("tr.sel")!.ClassList.ShouldContain("over");
+        page.QuerySelector("main")!.GetAttribute("data-soon").ShouldBe("2", "minutes before it sets, said by the rules");
         page.QuerySelectorAll(".ways li b").Select(way => way.TextContent).ShouldBe(["Leave it in", "Spoon it out", "Raise the rest"]);
     }
 

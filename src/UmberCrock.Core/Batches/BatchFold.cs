@@ -7,6 +7,9 @@ namespace UmberCrock.Core.Batches;
 /// <summary>One event on top of a state: the next state, or a refusal that names the member of the event.</summary>
 internal static class BatchFold
 {
+    /// <summary>Shares are typed as thirds and sixths are rounded: all together may be so far from the whole.</summary>
+    private const decimal ShareRounding = 0.01m;
+
     /// <summary>The state before anything but the start.</summary>
     public static BatchState Start(BatchPlan plan, DateTimeOffset at) =>
         new()
@@ -127,7 +130,7 @@ internal static class BatchFold
                 LineAt(now, one.Parts[part].Lines[index], $"/parts/{part}/lines/{index}");
         }
 
-        return one.Parts.Sum(part => part.Share) is var all and (< 0.99m or > 1.01m)
+        return one.Parts.Sum(part => part.Share) is var all and (< 1m - ShareRounding or > 1m + ShareRounding)
             ? throw new DocumentException("/parts", $"hold {Decimals.Trim(all)} of the batch together, and should hold all of it: 1.")
             : now with
             {

@@ -149,6 +149,10 @@ public sealed record MadeFormula(Formula Formula, EvaluationResult Evaluation, I
 /// <summary>How the pot of a batch cools, by what was read of it since it was hottest.</summary>
 public static class BatchCooling
 {
+    /// <summary>So many minutes before it sets, it is said that the window is about to shut.</summary>
+    /// <param name="rules">The rules that batches go by.</param>
+    public static int SoonShutMinutes(RuleBook rules) => rules.Of<BatchRules>().SoonShutMinutes;
+
     /// <summary>What cools, by the readings since the pot was hottest or last moved; null while nothing was read.</summary>
     /// <param name="state">The batch.</param>
     /// <param name="targets">The temperatures asked for, C.</param>

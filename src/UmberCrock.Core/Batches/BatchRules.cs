@@ -10,6 +10,7 @@ namespace UmberCrock.Core.Batches;
 /// <param name="TolerancePercent">A dose may be off by so much of itself, percent, where that is more.</param>
 /// <param name="HotterCelsius">So much hotter than a step wants it, C, is a deviation.</param>
 /// <param name="YieldFromPercent">Less filled of what is in the pot, percent, is a deviation.</param>
+/// <param name="SoonShutMinutes">So many minutes before it sets, the stove says that a window is about to shut.</param>
 /// <param name="Source">Where the figures come from.</param>
 /// <param name="Confidence">How sure they are.</param>
 internal sealed record BatchRules(
@@ -18,6 +19,7 @@ internal sealed record BatchRules(
     decimal TolerancePercent,
     decimal HotterCelsius,
     decimal YieldFromPercent,
+    int SoonShutMinutes,
     string Source,
     Confidence Confidence
 ) : IRules<BatchRules>

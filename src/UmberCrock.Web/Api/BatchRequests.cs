@@ -4,6 +4,7 @@ using UmberCrock.Core.Batches;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Method;
 using static UmberCrock.Web.Hosting.JsonMembers;
 
 namespace UmberCrock.Web.Api;
@@ -47,7 +48,11 @@ internal static class BatchRequests
                 containers,
                 grams is null ? workshop.LossPercent : 0m,
                 workshop.ScaleStepGrams,
-                (double)(members.TryGetValue("room", out var room) ? Number(room, "/room", -10m, 45m) : Climate.RoomCelsius)
+                (double)(
+                    members.TryGetValue("room", out var room)
+                        ? Number(room, "/room", MethodRequest.ColdestRoom, MethodRequest.HottestRoom)
+                        : Climate.RoomCelsius
+                )
             )
         );
     }

@@ -61,7 +61,9 @@ internal static class MakingRequests
                 members.TryGetValue("containers", out var containers)
                     ? [.. List(containers, "/containers", MostTargets).Select((item, at) => Container(item, $"/containers/{at}"))]
                     : [],
-                members.TryGetValue("room", out var room) ? Real(room, "/room", 5m, 40m) : (double)Climate.RoomCelsius,
+                members.TryGetValue("room", out var room)
+                    ? Real(room, "/room", MethodRequest.ColdestRoom, MethodRequest.HottestRoom)
+                    : (double)Climate.RoomCelsius,
                 members.TryGetValue("schools", out var ways) ? Schools(ways, schools) : schools,
                 members.TryGetValue("startsAt", out var starts) ? Moment(starts, "/startsAt") : null
             )

@@ -15,8 +15,6 @@ namespace UmberCrock.Web.Pages;
 internal sealed class MethodModel(FormulaStore store, Knowledge knowledge, TimeProvider clock) : PageModel
 {
     private const int StartStepMinutes = 10;
-    private const double ColdestRoom = 5;
-    private const double HottestRoom = 40;
 
     /// <summary>The formula.</summary>
     public KeptFormula Kept { get; private set; } = null!;
@@ -108,10 +106,10 @@ internal sealed class MethodModel(FormulaStore store, Knowledge knowledge, TimeP
 
         if (!string.IsNullOrWhiteSpace(Room))
         {
-            var typed = (double)Typed.Number(Room, "a temperature in °C");
-            RoomCelsius = typed is >= ColdestRoom and <= HottestRoom
-                ? typed
-                : throw new DocumentException("/room", $"A kitchen has {ColdestRoom:0} to {HottestRoom:0} °C.");
+            var typed = Typed.Number(Room, "a temperature in °C");
+            RoomCelsius = typed is >= MethodRequest.ColdestRoom and <= MethodRequest.HottestRoom
+                ? (double)typed
+                : throw new DocumentException("/room", $"A kitchen has {MethodRequest.ColdestRoom:0} to {MethodRequest.HottestRoom:0} °C.");
         }
 
         if (string.IsNullOrWhiteSpace(Batch))

@@ -7,6 +7,7 @@ using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Printing;
 using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Method;
 using UmberCrock.Storage;
 using UmberCrock.Web.Batches;
 using UmberCrock.Web.Bench;
@@ -122,8 +123,8 @@ internal sealed class StartModel(FormulaStore store, BatchStore batches, LotStor
     private BatchRequest Asked()
     {
         var room = string.IsNullOrWhiteSpace(Room) ? Climate.RoomCelsius : Typed.Number(Room, "a temperature in °C");
-        if (room is < 5m or > 40m)
-            throw new DocumentException("/room", "A kitchen has 5 to 40 °C.");
+        if (room is < MethodRequest.ColdestRoom or > MethodRequest.HottestRoom)
+            throw new DocumentException("/room", $"A kitchen has {MethodRequest.ColdestRoom:0} to {MethodRequest.HottestRoom:0} °C.");
         var count = string.IsNullOrWhiteSpace(Count) ? 0m : Typed.Number(Count, "a number of containers");
         if (count < 0m || count > MostContainers || count != Math.Floor(count))
             throw new DocumentException("/count", $"Containers are counted from 0 to {MostContainers}.");

@@ -26,6 +26,9 @@ internal sealed class StoveModel(BatchStore batches, LotStore lots, Knowledge kn
     /// <summary>What can be done about a line that went over; none where none did.</summary>
     public IReadOnlyList<OverPourOutcome> Ways { get; private set; } = [];
 
+    /// <summary>So many minutes before it sets, the page says so.</summary>
+    public int SoonShutMinutes => BatchCooling.SoonShutMinutes(knowledge.Catalogue.Rules);
+
     /// <summary>Why something was not taken.</summary>
     public string? Refusal { get; private set; }
 

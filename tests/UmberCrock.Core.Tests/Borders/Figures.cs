@@ -23,6 +23,7 @@ internal static class Figures
         ("intake/mostDrops", "IntakeLineTests: the range of drops"),
         ("batches/tolerance", "BatchLogTests: 0.48 g of 48, two steps of the scale of 12"),
         ("batches/hotterCelsius", "DeviationTests: just below, at and just above"),
+        ("batches/soonShutMinutes", "said beforehand at the stove; the application's tests of batch pages hold it"),
         ("batches/yieldFromPercent", "DeviationTests: just below, at and just above"),
         ("label/extractAtMostPercent", "StrainedHerbTests: 4 g of flowers leave at most 0.4 of extract"),
         ("label/usualOpenMonths", "a stand-in where no life once opened is known; every shipped ingredient has one"),

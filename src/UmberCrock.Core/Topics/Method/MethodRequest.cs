@@ -24,6 +24,12 @@ public sealed record MethodRequest(
     DateTimeOffset? StartsAt
 )
 {
+    /// <summary>The coldest kitchen that a method is made for, C.</summary>
+    public const decimal ColdestRoom = 5m;
+
+    /// <summary>The warmest kitchen that a method is made for, C.</summary>
+    public const decimal HottestRoom = 40m;
+
     /// <summary>A hundred grams into what the form is packed in, in a room of 20 C.</summary>
     /// <param name="schools">The maker's ways at the stove.</param>
     public static MethodRequest Usual(MethodSchools schools) => new(100m, [], (double)Formulas.Climate.RoomCelsius, schools, null);

@@ -2,7 +2,6 @@
 import { isTyping, onKeys } from './keys.js';
 
 const wanted = 'ring';
-const soonMinutes = 2;
 
 document.addEventListener('alpine:init', () => {
   Alpine.data('stove', () => {
@@ -60,7 +59,7 @@ document.addEventListener('alpine:init', () => {
 
     // Counted anew at each tick: right after a laptop slept.
     const tick = () => {
-      const { opens, shuts, goal, goalWord } = page().dataset;
+      const { opens, shuts, soon, goal, goalWord } = page().dataset;
       const until = moment => (new Date(moment) - now()) / 60000;
       document.querySelectorAll('[data-until]').forEach(one => {
         if (!one.dataset.until) return;
@@ -73,7 +72,7 @@ document.addEventListener('alpine:init', () => {
       }
       if (!opens || !shuts) return;
       if (until(shuts) <= 0) alarm('It sets now: what is not in stays out.');
-      else if (until(shuts) <= soonMinutes) alarm('About to set: add and pour now.');
+      else if (until(shuts) <= Number(soon)) alarm('About to set: add and pour now.');
       else if (until(opens) <= 0) alarm('The window is open: stir in what bears no heat, then pour.');
       else alarm('');
     };
