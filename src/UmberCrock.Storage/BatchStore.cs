@@ -46,6 +46,18 @@ public sealed class BatchBehindException(IReadOnlyList<LoggedEvent> since)
     public IReadOnlyList<LoggedEvent> Since { get; } = since;
 }
 
+/// <summary>A batch was appended to.</summary>
+/// <param name="id">Its key.</param>
+/// <param name="sequence">The number of its last event.</param>
+public sealed class BatchAppendedEventArgs(long id, long sequence) : EventArgs
+{
+    /// <summary>Key of the batch.</summary>
+    public long Id => id;
+
+    /// <summary>The number of its last event.</summary>
+    public long Sequence => sequence;
+}
+
 /// <summary>Which batches are asked for.</summary>
 /// <param name="Open">True for open ones, false for those that are over; null for all.</param>
 /// <param name="FormulaKey">Key of the formula they were made from; null for all.</param>
@@ -60,6 +72,9 @@ public sealed class BatchStore(IDbContextFactory<CrockContext> contexts, Knowled
 {
     /// <summary>Longest name of where an event was entered, letters.</summary>
     public const int LongestDevice = 60;
+
+    /// <summary>Told of every batch that was appended to, once it is on disk.</summary>
+    public event EventHandler<BatchAppendedEventArgs>? Appended;
 
     /// <summary>Begins a batch.</summary>
     /// <param name="formula">The formula.</param>
@@ -136,6 +151,7 @@ public sealed class BatchStore(IDbContextFactory<CrockContext> contexts, Knowled
         await BatchLots.DrawAsync(context, row, log.State);
         await context.SaveChangesAsync();
         await transaction.CommitAsync();
+        Appended?.Invoke(this, new BatchAppendedEventArgs(row.Id, log.Sequence));
         return new KeptBatch(row.Id, row.Key, log);
     }
 

@@ -10,6 +10,9 @@ using UmberCrock.Storage.Files;
 using UmberCrock.Storage.Saved;
 using UmberCrock.Web.Access;
 using UmberCrock.Web.Api;
+using UmberCrock.Web.Batches;
+using UmberCrock.Web.Devices;
+using UmberCrock.Web.Devices.StandIns;
 using UmberCrock.Web.Hosting;
 using UmberCrock.Web.Shelf;
 
@@ -40,7 +43,8 @@ listen.Open("Main", launch.Address, launch.Certificate, launch.CertificateKey);
 builder.WebHost.ConfigureKestrel(server => server.AddServerHeader = false);
 var mark = Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(folder.Path)))[..8];
 var services = builder.Services;
-services.AddSingleton(launch).AddSingleton(_ => folder).AddSingleton(listen).AddSingleton(TimeProvider.System);
+services.AddSingleton(launch).AddSingleton(_ => folder).AddSingleton(listen);
+services.AddSingleton(launch.Speed == 1 ? TimeProvider.System : new BenchClock(launch.Speed, TimeProvider.System));
 services.AddSingleton(_ => new Knowledge(catalogue.GetAwaiter().GetResult()));
 services.AddPooledDbContextFactory<CrockContext>(options => CrockContext.Configure(options, folder.DataFile));
 services
@@ -59,6 +63,17 @@ services
     .AddSingleton<DataHouse>();
 services.AddSingleton(provider => new Copies(folder.CopiesFolder, provider.GetRequiredService<TimeProvider>()));
 services.AddSingleton<AccessKeeper>().AddSingleton<HouseCertificate>().AddSingleton<PhoneListener>().AddSingleton<Pairing>();
+services
+    .AddSingleton<IPracticeBench>(provider => new PracticeBench(
+        provider.GetRequiredService<Knowledge>(),
+        provider.GetRequiredService<TimeProvider>(),
+        Random.Shared
+    ))
+    .AddSingleton<DeviceHub>()
+    .AddHostedService(provider => provider.GetRequiredService<DeviceHub>())
+    .AddSingleton<BatchActs>()
+    .AddSingleton<ProbeKeeper>()
+    .AddHostedService(provider => provider.GetRequiredService<ProbeKeeper>());
 services
     .AddSingleton<ShelfKeeper>()
     .AddSingleton<Versions>()

@@ -41,6 +41,7 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
                 "/bench/6/compare",
                 "/bench/6/ladder",
                 "/bench/6/label",
+                "/devices",
                 "/copies",
                 "/phones",
                 "/bin",
@@ -59,6 +60,7 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
 
     /// <summary>On a phone, the pages that are used there or lead there.</summary>
     [Theory]
+    [InlineData("/devices")]
     [InlineData("/copies")]
     [InlineData("/phones")]
     [InlineData("/bin")]
@@ -99,6 +101,7 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
     [InlineData("/bench/6/compare")]
     [InlineData("/bench/6/ladder")]
     [InlineData("/bench/6/label")]
+    [InlineData("/devices")]
     [InlineData("/copies")]
     [InlineData("/phones")]
     [InlineData("/bin")]

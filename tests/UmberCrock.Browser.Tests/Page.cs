@@ -101,8 +101,8 @@ internal sealed class Page : IDisposable
         );
 
     /// <summary>Waits until something holds, and says what did not.</summary>
-    public void Until(Func<bool> holds, string what) =>
-        new WebDriverWait(driver, TimeSpan.FromSeconds(10)) { Message = what }.Until(_ =>
+    public void Until(Func<bool> holds, string what, int seconds = 10) =>
+        new WebDriverWait(driver, TimeSpan.FromSeconds(seconds)) { Message = what }.Until(_ =>
         {
             try
             {

@@ -138,7 +138,7 @@ public sealed class AccessTests : IAsyncLifetime
         (await phone.GetAsync(new Uri("/bench/1", UriKind.Relative))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await PairAsync(phone, "not the key")).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await PairAsync(phone, key)).StatusCode.ShouldBe(HttpStatusCode.Redirect);
-        foreach (var path in new[] { "/", "/bench/1", "/bench/1/label", "/larder/beeswax", "/intake" })
+        foreach (var path in new[] { "/", "/bench/1", "/bench/1/label", "/larder/beeswax", "/intake", "/devices" })
             (await phone.GetAsync(new Uri(path, UriKind.Relative))).StatusCode.ShouldBe(HttpStatusCode.OK, path);
         foreach (var path in new[] { "/settings", "/copies", "/copies?handler=Save", "/phones", "/bin" })
             (await phone.GetAsync(new Uri(path, UriKind.Relative))).StatusCode.ShouldBe(HttpStatusCode.Redirect, path);

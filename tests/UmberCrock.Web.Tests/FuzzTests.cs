@@ -137,6 +137,10 @@ public sealed class FuzzTests : IDisposable
                 "container-0-price",
                 "hour",
                 "margin",
+                "scale-by",
+                "scale-at",
+                "probe-by",
+                "probe-at",
                 "responsible",
                 "region",
             ]
@@ -206,6 +210,9 @@ public sealed class FuzzTests : IDisposable
         ("/batches/3/record?handler=Return", ["after", "count", "why"]),
         ("/batches/3/record?handler=Complain", ["after", "text"]),
         ("/batches/3/record?handler=Recall", ["after", "reason"]),
+        ("/batches/4?handler=Tare", ["after", "line"]),
+        ("/batches/4?handler=Probe", ["after", "line"]),
+        ("/devices?handler=Ask", ["device", "act", "quiet"]),
         ("/pair", ["key", "name"]),
         ("/unlock", ["passphrase", "back"]),
     ];
@@ -230,6 +237,7 @@ public sealed class FuzzTests : IDisposable
         "/larder/beeswax",
         "/larder/new",
         "/settings",
+        "/devices",
         "/copies",
         "/bin",
         "/phones",

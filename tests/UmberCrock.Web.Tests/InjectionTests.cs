@@ -74,6 +74,7 @@ public sealed class InjectionTests(App app) : IClassFixture<App>
                 "/larder/new?from=own:script",
                 "/larder/beeswax",
                 "/settings",
+                "/devices",
                 "/bin",
                 "/copies",
                 "/phones",

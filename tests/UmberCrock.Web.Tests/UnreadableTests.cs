@@ -145,6 +145,7 @@ public sealed class UnreadableTests : IAsyncLifetime
             "/larder/beeswax",
             "/larder/olive-oil",
             "/settings",
+            "/devices",
             "/bin",
             "/copies",
             "/phones",

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Topics.Cooling;
+using UmberCrock.Core.Topics.Method;
 
 namespace UmberCrock.Core.Batches;
 
@@ -131,6 +132,17 @@ public sealed record BatchState
         var planned = Plan.Lines[line];
         return planned.Strained ? 0m : Math.Max(0m, (GramsOf(line) ?? 0m) - HeldBack(line));
     }
+
+    /// <summary>True once a line is stirred into others: said so itself, or by a step that is done.</summary>
+    /// <param name="line">Index of the line, from 0.</param>
+    public bool IsMixed(int line) =>
+        Added.ContainsKey(line)
+        || Plan.Method.Steps.Any(step =>
+            step.Stage is not (MethodStage.Prepare or MethodStage.Weigh)
+            && step.Lines.Contains(line)
+            && Steps.TryGetValue(step.Number, out var outcome)
+            && outcome.Skipped is null
+        );
 
     /// <summary>True once every line that is wanted has been weighed.</summary>
     public bool IsAllWeighed =>

@@ -39,6 +39,9 @@ public sealed record Workshop
     /// <summary>Longest name and address, letters.</summary>
     public const int LongestResponsible = 300;
 
+    /// <summary>Longest address of a scale or a probe, letters.</summary>
+    public const int LongestAddress = 160;
+
     /// <summary>Smallest container that is taken, mL.</summary>
     public const decimal SmallestMillilitres = 0.1m;
 
@@ -80,6 +83,12 @@ public sealed record Workshop
 
     /// <summary>What is put on top of the cost, percent.</summary>
     public decimal MarginPercent { get; init; }
+
+    /// <summary>Where the scale speaks, as the settings have it: an address or a word; empty where weights are typed.</summary>
+    public string ScaleAddress { get; init; } = "";
+
+    /// <summary>Where the temperature probe speaks, as the settings have it; empty where temperatures are typed.</summary>
+    public string ProbeAddress { get; init; } = "";
 
     /// <summary>The mark that parts decimals in the maker's numbers.</summary>
     public DecimalMark DecimalMark { get; init; } = DecimalMark.Point;
@@ -123,6 +132,12 @@ public sealed record Workshop
             yield return new DocumentProblem("/hourPrice", $"An hour costs from 0 to {MostPrice:0}.");
         if (MarginPercent is < 0m or > MostMarginPercent)
             yield return new DocumentProblem("/margin", $"A margin is from 0 to {MostMarginPercent:0} %.");
+        foreach (var (pointer, address) in new[] { ("/scaleAddress", ScaleAddress), ("/probeAddress", ProbeAddress) })
+        {
+            if (address is null || address.Length > LongestAddress || address.Any(letter => letter is <= ' ' or > '~'))
+                yield return new DocumentProblem(pointer, $"An address has at most {LongestAddress} plain letters and no gaps.");
+        }
+
         if (Responsible.Length > LongestResponsible)
             yield return new DocumentProblem("/responsible", $"Name and address have at most {LongestResponsible} letters.");
         if (Containers.Length > MostContainers)

@@ -49,7 +49,8 @@ internal static class BatchEndpoints
         Knowledge knowledge,
         FormulaStore formulas,
         BatchStore batches,
-        LotStore lots
+        LotStore lots,
+        TimeProvider clock
     )
     {
         using var body = await RequestBody.ReadJsonAsync(request);
@@ -61,7 +62,7 @@ internal static class BatchEndpoints
             (formula, asked) = (kept.Formula, asked with { FormulaKey = kept.Key });
         }
 
-        var begun = await batches.StartAsync(formula!, asked, Device);
+        var begun = await batches.StartAsync(formula!, asked with { Speed = BenchClock.SpeedOf(clock) }, Device);
         return Results.Json(
             BatchAnswer.Of(begun, knowledge, await lots.PricesAsync()),
             ContractJson.Options,

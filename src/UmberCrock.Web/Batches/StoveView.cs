@@ -62,6 +62,9 @@ internal sealed record StoveView(
     private const double ChartWidth = 590;
     private const double ChartHeight = 236;
 
+    /// <summary>A pot that is stirred on its bath goes up and down by so much, C.</summary>
+    private const decimal StillHot = 2m;
+
     private static readonly (string Name, MethodStage[] Stages)[] Days =
     [
         ("Weigh", [MethodStage.Prepare, MethodStage.Weigh]),
@@ -86,10 +89,22 @@ internal sealed record StoveView(
     /// <summary>What the batch is.</summary>
     public BatchState State => Kept.Log.State;
 
+    /// <summary>How hot the pot is to be while it heats, C; null once it is off the heat, or cools although no step says so.</summary>
+    public double? HeatTo =>
+        BenchScenes.IsHot(Next)
+        && (State.Temperatures.IsEmpty || State.Temperatures[^1].Celsius >= State.Temperatures.Max(read => read.Celsius) - StillHot)
+            ? BenchScenes.HottestOf(State)
+            : null;
+
+    /// <summary>True while it matters when the pour window opens and shuts.</summary>
+    public bool IsAwaitingPour =>
+        HeatTo is null && !State.Plan.Method.Steps.Any(step => step.Stage == MethodStage.Pour && State.Steps.ContainsKey(step.Number));
+
     /// <summary>Number of the batch in words: "batch 261127-1, 480 g, 8 bars".</summary>
     public string Words =>
         $"batch {State.Plan.Code}, {Grams(State.Plan.BatchGrams)} g"
-        + string.Concat(State.Plan.Containers.Select(one => $", {one.Count.ToString(CultureInfo.CurrentCulture)} × {one.Name}"));
+        + string.Concat(State.Plan.Containers.Select(one => $", {one.Count.ToString(CultureInfo.CurrentCulture)} × {one.Name}"))
+        + (State.Plan.Speed > 1 ? $"; {State.Plan.Speed.ToString("0", CultureInfo.InvariantCulture)} times the clock" : "");
 
     /// <summary>What is still to be weighed into the pot, g.</summary>
     public decimal ToAddGrams => Lines.Where(line => line.Actual is null && !line.Planned.Strained).Sum(line => line.Planned.TargetGrams);

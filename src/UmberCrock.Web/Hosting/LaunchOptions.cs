@@ -13,6 +13,7 @@ namespace UmberCrock.Web.Hosting;
 /// <param name="Certificate">A certificate of one's own (PEM or PFX); null to serve without encryption.</param>
 /// <param name="CertificateKey">Its key, where the certificate does not hold it.</param>
 /// <param name="Rules">A folder laid out as data is, whose files stand in the place of those that ship; null for none.</param>
+/// <param name="Speed">How fast the bench's clock runs, times real time: for a demonstration.</param>
 internal sealed record LaunchOptions(
     string Host,
     int Port,
@@ -22,7 +23,8 @@ internal sealed record LaunchOptions(
     bool NewPassphrase,
     string? Certificate,
     string? CertificateKey,
-    string? Rules = null
+    string? Rules = null,
+    int Speed = 1
 )
 {
     /// <summary>Options that the framework reads; they come from scripts and tests.</summary>
@@ -73,6 +75,7 @@ internal sealed record LaunchOptions(
                 "--new-passphrase" => options with { NewPassphrase = true },
                 "--cert" => options with { Certificate = Path.GetFullPath(Value()) },
                 "--rules" => options with { Rules = Path.GetFullPath(Value()) },
+                "--speed" => options with { Speed = SpeedOf(Value()) },
                 "--cert-key" => options with { CertificateKey = Path.GetFullPath(Value()) },
                 _ => throw new FormatException($"\"{args[at]}\" is no option. ./run --help lists them."),
             };
@@ -93,6 +96,11 @@ internal sealed record LaunchOptions(
         text == "localhost" || IPAddress.TryParse(text, out _)
             ? text
             : throw new FormatException($"--host takes an address of this computer, such as 127.0.0.1 or 0.0.0.0, not \"{text}\".");
+
+    private static int SpeedOf(string text) =>
+        int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var speed) && speed is >= 1 and <= BenchClock.Fastest
+            ? speed
+            : throw new FormatException($"--speed takes a whole number from 1 to {BenchClock.Fastest}, not \"{text}\".");
 
     private static int PortOf(string text) =>
         int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var port) && port <= 65535

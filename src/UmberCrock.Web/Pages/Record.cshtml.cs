@@ -6,13 +6,12 @@ using UmberCrock.Core.Documents;
 using UmberCrock.Storage;
 using UmberCrock.Web.Batches;
 using UmberCrock.Web.Drawing;
-using UmberCrock.Web.Hosting;
 
 namespace UmberCrock.Web.Pages;
 
 /// <summary>The record of a batch: what was weighed, of which lots, how it cooled, what came out and where it went. Appended to, never
 /// changed.</summary>
-internal sealed class RecordModel(BatchStore batches, FormulaStore formulas, LotStore lots, Knowledge knowledge) : PageModel
+internal sealed class RecordModel(BatchStore batches, BatchActs acts, FormulaStore formulas, LotStore lots, Knowledge knowledge) : PageModel
 {
     private const double ChartWidth = 560;
     private const double ChartHeight = 190;
@@ -90,27 +89,11 @@ internal sealed class RecordModel(BatchStore batches, FormulaStore formulas, Lot
 
     private async Task<IActionResult> AppendAsync(long id, string? typed, Func<BatchEvent> happened)
     {
-        var form = RequestDoor.Form(Request);
-        _ = long.TryParse(form["after"], NumberStyles.None, CultureInfo.InvariantCulture, out var after);
-        try
-        {
-            // Read as a request would be: nothing that the record could not hold gets into it.
-            var checkedEvent = BatchEventReader.Stored(BatchEventWriter.ToText(happened()));
-            return await batches.AppendAsync(id, after, [(checkedEvent, null)], RequestDoor.DeviceOf(Request)) is null
-                ? NotFound()
-                : RedirectToPage(new { id });
-        }
-        catch (DocumentException refused)
-        {
-            (Refusal, Response.StatusCode) = (BatchWords.Sentences(refused), StatusCodes.Status422UnprocessableEntity);
-        }
-        catch (BatchBehindException behind)
-        {
-            (Refusal, Response.StatusCode) = (BatchWords.Meanwhile(behind), StatusCodes.Status409Conflict);
-        }
-
-        Typed = typed;
-        return await ShowAsync(id) ? Page() : NotFound();
+        var outcome = await acts.AppendAsync(Request, id, happened);
+        if (outcome.Kept is not null)
+            return RedirectToPage(new { id });
+        (Refusal, Typed, Response.StatusCode) = (outcome.Refusal, typed, outcome.Status);
+        return outcome.Refusal is not null && await ShowAsync(id) ? Page() : NotFound();
     }
 
     private async Task<bool> ShowAsync(long id)

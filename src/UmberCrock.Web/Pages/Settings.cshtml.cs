@@ -5,6 +5,7 @@ using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Settings;
 using UmberCrock.Storage;
+using UmberCrock.Web.Devices;
 using UmberCrock.Web.Drawing;
 using UmberCrock.Web.Hosting;
 using UmberCrock.Web.Larder;
@@ -111,6 +112,7 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
             .. workshop
                 .Problems()
                 .Concat(settings.Problems())
+                .Concat(AddressProblems(typed, workshop))
                 .Where(problem => typed.Problems.All(other => other.Pointer != problem.Pointer)),
         ];
         (Typed, Version) = (typed, await store.VersionAsync());
@@ -146,6 +148,8 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
             LossPercent = typed.Number("loss", "a loss in percent") ?? Workshop.LossPercent,
             HourPrice = typed.Number("hour", "the price of an hour") ?? (form.ContainsKey("hour") ? 0m : Workshop.HourPrice),
             MarginPercent = typed.Number("margin", "a margin in percent") ?? (form.ContainsKey("margin") ? 0m : Workshop.MarginPercent),
+            ScaleAddress = Address(typed, "scale", Workshop.ScaleAddress),
+            ProbeAddress = Address(typed, "probe", Workshop.ProbeAddress),
             Spoons = Choice(typed, "spoons", Workshop.Spoons),
             Responsible = form.ContainsKey("responsible") ? typed.Text("responsible").ReplaceLineEndings("\n") : Workshop.Responsible,
             DecimalMark = Choice(typed, "mark", Workshop.DecimalMark),
@@ -197,6 +201,41 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
         };
     }
 
+    /// <summary>Where a device speaks, by the choice and the address beside it; as it was where neither was sent.</summary>
+    private static string Address(TypedFields typed, string device, string otherwise) =>
+        typed.Text($"{device}-by") switch
+        {
+            "typed" => "",
+            DeviceAddress.Practice => DeviceAddress.Practice,
+            "address" => typed.Text($"{device}-at"),
+            _ => otherwise,
+        };
+
+    /// <summary>What is wrong with the addresses of scale and probe.</summary>
+    private static IEnumerable<DocumentProblem> AddressProblems(TypedFields typed, Workshop workshop)
+    {
+        foreach (var (device, address) in new[] { ("scale", workshop.ScaleAddress), ("probe", workshop.ProbeAddress) })
+        {
+            if (typed.Text($"{device}-by") == "address" && address.Length == 0)
+                yield return new DocumentProblem($"/{device}Address", $"Type the address of the {device}, or choose to type what it says.");
+            else if (Misread(address) is { } words)
+                yield return new DocumentProblem($"/{device}Address", words);
+        }
+
+        static string? Misread(string address)
+        {
+            try
+            {
+                _ = DeviceAddress.Parse(address);
+                return null;
+            }
+            catch (FormatException unknown)
+            {
+                return unknown.Message;
+            }
+        }
+    }
+
     private static bool Yes(TypedFields typed, string name, bool otherwise) =>
         typed.Text(name) switch
         {
@@ -233,6 +272,8 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
             ("drops", Shown.Short(Settings.DropsPerMillilitre), Shown.Short(settings.DropsPerMillilitre)),
             ("scale", Shown.Short(Workshop.ScaleStepGrams), Shown.Short(workshop.ScaleStepGrams)),
             ("loss", Shown.Short(Workshop.LossPercent), Shown.Short(workshop.LossPercent)),
+            ("scale at", Workshop.ScaleAddress, workshop.ScaleAddress),
+            ("probe at", Workshop.ProbeAddress, workshop.ProbeAddress),
             ("hour", Shown.Short(Workshop.HourPrice), Shown.Short(workshop.HourPrice)),
             ("margin", Shown.Short(Workshop.MarginPercent), Shown.Short(workshop.MarginPercent)),
             ("spoons", Vocabulary.Word(Workshop.Spoons), Vocabulary.Word(workshop.Spoons)),

@@ -151,7 +151,8 @@ internal sealed class StartModel(FormulaStore store, BatchStore batches, LotStor
             into,
             byContainers ? knowledge.Workshop.LossPercent : 0m,
             knowledge.Workshop.ScaleStepGrams,
-            (double)room
+            (double)room,
+            BenchClock.SpeedOf(clock)
         );
     }
 }

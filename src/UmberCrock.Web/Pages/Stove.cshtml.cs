@@ -7,12 +7,21 @@ using UmberCrock.Core.Materials;
 using UmberCrock.Core.Topics.Cooling;
 using UmberCrock.Storage;
 using UmberCrock.Web.Batches;
+using UmberCrock.Web.Devices;
 using UmberCrock.Web.Hosting;
 
 namespace UmberCrock.Web.Pages;
 
 /// <summary>A batch at the stove: every act appends to its record.</summary>
-internal sealed class StoveModel(BatchStore batches, LotStore lots, Knowledge knowledge, TimeProvider clock) : PageModel
+internal sealed class StoveModel(
+    BatchStore batches,
+    BatchActs acts,
+    ProbeKeeper probe,
+    DeviceHub devices,
+    LotStore lots,
+    Knowledge knowledge,
+    TimeProvider clock
+) : PageModel
 {
     /// <summary>The batch as it is shown.</summary>
     public StoveView View { get; private set; } = null!;
@@ -41,20 +50,50 @@ internal sealed class StoveModel(BatchStore batches, LotStore lots, Knowledge kn
     /// <summary>Shows it.</summary>
     public async Task<IActionResult> OnGetAsync([FromRoute] long id, int? line) => await ShowAsync(id, line) ? Page() : NotFound();
 
-    /// <summary>Takes a weight.</summary>
-    public Task<IActionResult> OnPostTakeAsync(
+    /// <summary>How fast the bench's clock runs, times real time.</summary>
+    public int Speed => BenchClock.SpeedOf(clock);
+
+    /// <summary>True while the scale speaks.</summary>
+    public bool HasScale => devices.Of(DeviceKind.Scale).State != DeviceState.Typed;
+
+    /// <summary>True while the probe speaks.</summary>
+    public bool HasProbe => devices.Of(DeviceKind.Probe).State != DeviceState.Typed;
+
+    /// <summary>True when the probe stands in this pot.</summary>
+    public bool IsFollowed => probe.Following == View.Kept.Id;
+
+    /// <summary>What else can be asked of the scale, beside to tare it: of one that is played.</summary>
+    public IEnumerable<DeviceAct> ScaleActs =>
+        devices.ActsOf(DeviceKind.Scale).Where(act => !act.IsFault && act.Word is not ("tare" or "zero"));
+
+    /// <summary>Takes a weight: what was typed, or what the scale says. After a taken reading the scale begins at nothing again.</summary>
+    public async Task<IActionResult> OnPostTakeAsync(
         [FromRoute] long id,
         [FromForm] int line,
         [FromForm] string? grams,
         [FromForm] string? lot
-    ) =>
-        AppendAsync(
+    )
+    {
+        var isRead = string.IsNullOrWhiteSpace(grams) && HasScale;
+        var answer = await AppendAsync(
             id,
             line,
             grams,
-            () => new LineWeighed(line, Number(grams, "a weight in grams"), Named(lot), null),
+            () => new LineWeighed(line, Reading(grams, DeviceKind.Scale, "a weight in grams"), Named(lot), null),
             then: state => state.Weighed[line].Length == 1 ? NextOf(state) : line
         );
+        if (isRead && Refusal is null)
+            await devices.AskAsync(DeviceKind.Scale, "tare");
+        return answer;
+    }
+
+    /// <summary>Sets the scale to nothing, and writes down what stood on it.</summary>
+    public async Task<IActionResult> OnPostTareAsync([FromRoute] long id, [FromForm] int line)
+    {
+        var cup = devices.Take(DeviceKind.Scale).Value;
+        var why = await devices.AskAsync(DeviceKind.Scale, "tare");
+        return await AppendAsync(id, line, null, () => why is null ? new ScaleTared(cup) : throw new DocumentException("/", why));
+    }
 
     /// <summary>Takes the last weight of a line back.</summary>
     public Task<IActionResult> OnPostBackAsync([FromRoute] long id, [FromForm] int line) =>
@@ -79,6 +118,14 @@ internal sealed class StoveModel(BatchStore batches, LotStore lots, Knowledge kn
     public Task<IActionResult> OnPostReadAsync([FromRoute] long id, [FromForm] int line, [FromForm] string? celsius) =>
         AppendAsync(id, line, celsius, () => new PotRead(Number(celsius, "a temperature in °C"), Typed: true));
 
+    /// <summary>The probe stands in this pot: what it says is kept now and from now on.</summary>
+    public Task<IActionResult> OnPostProbeAsync([FromRoute] long id, [FromForm] int line) => AppendAsync(id, line, null, () =>
+        {
+            var celsius = Reading(null, DeviceKind.Probe, "a temperature in °C");
+            probe.Follow(id);
+            return new PotRead(celsius, Typed: false);
+        });
+
     /// <summary>The pot was moved.</summary>
     public Task<IActionResult> OnPostMoveAsync([FromRoute] long id, [FromForm] int line, [FromForm] string? to) =>
         AppendAsync(id, line, to, () =>
@@ -99,7 +146,7 @@ internal sealed class StoveModel(BatchStore batches, LotStore lots, Knowledge kn
             new ContainersFilled(
                 Named(container) ?? throw new DocumentException("/container", "Say what was filled."),
                 Bench.Typed.Whole(count, "a number of containers"),
-                Number(grams, "what is in them together, in grams"),
+                Reading(grams, DeviceKind.Scale, "what is in them together, in grams"),
                 []
             )
         );
@@ -126,7 +173,9 @@ internal sealed class StoveModel(BatchStore batches, LotStore lots, Knowledge kn
         View.State.Phase == BatchPhase.Open
             ? View
                 .Kept.Log.Events.Where(logged =>
-                    logged.Event is not (BatchStarted or EntryRevoked) && !View.Kept.Log.Revoked.Contains(logged.Sequence)
+                    logged.Event is not (BatchStarted or EntryRevoked)
+                    && !BatchActs.IsOfProbe(logged)
+                    && !View.Kept.Log.Revoked.Contains(logged.Sequence)
                 )
                 .Select(logged => (long?)logged.Sequence)
                 .LastOrDefault()
@@ -140,28 +189,13 @@ internal sealed class StoveModel(BatchStore batches, LotStore lots, Knowledge kn
         Func<BatchState, int>? then = null
     )
     {
-        var form = RequestDoor.Form(Request);
-        _ = long.TryParse(form["after"], NumberStyles.None, CultureInfo.InvariantCulture, out var after);
-        try
-        {
-            // Read as a request would be: nothing that the record could not hold gets into it.
-            var checkedEvent = BatchEventReader.Stored(BatchEventWriter.ToText(happened()));
-            var kept = await batches.AppendAsync(id, after, [(checkedEvent, null)], RequestDoor.DeviceOf(Request));
-            return kept is null ? NotFound()
-                : kept.Log.State.Phase != BatchPhase.Open ? Redirect($"/batches/{Key(id)}/record")
-                : RedirectToPage(new { id, line = then is null ? line : then(kept.Log.State) });
-        }
-        catch (DocumentException refused)
-        {
-            (Refusal, Response.StatusCode) = (BatchWords.Sentences(refused), StatusCodes.Status422UnprocessableEntity);
-        }
-        catch (BatchBehindException behind)
-        {
-            (Refusal, Response.StatusCode) = (BatchWords.Meanwhile(behind), StatusCodes.Status409Conflict);
-        }
-
-        Typed = typed;
-        return await ShowAsync(id, line) ? Page() : NotFound();
+        var outcome = await acts.AppendAsync(Request, id, happened);
+        if (outcome.Kept is { Log.State: var state })
+            return state.Phase != BatchPhase.Open
+                ? Redirect($"/batches/{Key(id)}/record")
+                : RedirectToPage(new { id, line = then is null ? line : then(state) });
+        (Refusal, Typed, Response.StatusCode) = (outcome.Refusal, typed, outcome.Status);
+        return outcome.Refusal is not null && await ShowAsync(id, line) ? Page() : NotFound();
     }
 
     private async Task<bool> ShowAsync(long id, int? line)
@@ -179,6 +213,8 @@ internal sealed class StoveModel(BatchStore batches, LotStore lots, Knowledge kn
             ),
         ];
         Ways = WaysOf();
+        if (View.State.Phase == BatchPhase.Open)
+            devices.Show(BenchScenes.Of(View.State, at));
         return true;
     }
 
@@ -200,7 +236,7 @@ internal sealed class StoveModel(BatchStore batches, LotStore lots, Knowledge kn
                     ],
                     Line.Line,
                     Line.Actual!.Value,
-                    state.Added.ContainsKey(Line.Line)
+                    state.IsMixed(Line.Line)
                 ),
                 knowledge.Catalogue,
                 knowledge.Settings
@@ -220,6 +256,15 @@ internal sealed class StoveModel(BatchStore batches, LotStore lots, Knowledge kn
 
     private static decimal Number(string? typed, string wanted) =>
         Bench.Typed.Number(string.IsNullOrWhiteSpace(typed) ? throw new DocumentException("/", $"Type {wanted} first.") : typed, wanted);
+
+    /// <summary>What was typed, or where nothing was, what the device says just now.</summary>
+    private decimal Reading(string? typed, DeviceKind kind, string wanted)
+    {
+        if (!string.IsNullOrWhiteSpace(typed) || devices.Of(kind).State == DeviceState.Typed)
+            return Number(typed, wanted);
+        var (value, why) = devices.Take(kind);
+        return value ?? throw new DocumentException("/", why!);
+    }
 
     private static string? Named(string? typed) => PlainText.OneLine(typed ?? "") is { Length: > 0 } text ? text : null;
 
