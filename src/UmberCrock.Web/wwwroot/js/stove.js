@@ -177,7 +177,10 @@ document.addEventListener('alpine:init', () => {
     };
 
     const tellAwake = () => {
-      const rings = localStorage.getItem(wanted) === 'yes' ? 'It rings.' : 'It does not ring: S switches it on.';
+      const isOn = localStorage.getItem(wanted) === 'yes';
+      $('#ring')?.setAttribute('aria-pressed', isOn);
+      if ($('#ring')) $('#ring').textContent = isOn ? 'Rings: be silent' : 'Ring when it matters';
+      const rings = isOn ? 'It rings.' : 'It does not ring.';
       const sleeps = window.isSecureContext ? '' : ' Over http the screen will sleep: open this over https, or keep it awake yourself.';
       $('#awake').dataset.more = rings + sleeps;
     };
