@@ -73,6 +73,7 @@ public sealed class FuzzTests : IDisposable
         $"{{\"formula\":{Formula},\"lock\":[0],\"target\":{{\"band\":\"stick\",\"atCelsius\":20}}}}",
         $"{{\"formula\":{Formula},\"layout\":\"tube-wrap\",\"batch\":\"B\",\"netGrams\":15,\"madeOn\":\"2026-11-01\","
             + $"\"lots\":[{{\"ingredient\":\"beeswax\",\"code\":\"B1\"}}],\"sheet\":{{\"paper\":\"a4\"}}}}",
+        $"{{\"batches\":[{{\"formula\":{Formula},\"batchGrams\":100}}],\"places\":2,\"startsAt\":\"2026-11-01T10:00:00Z\"}}",
         "{\"version\":0,\"line\":0,\"text\":\"12\",\"by\":0.1,\"field\":\"name\",\"value\":\"x\",\"edits\":[],\"phase\":\"A\","
             + "\"ingredient\":\"beeswax\",\"name\":\"n\",\"stage\":\"cool\"}",
     ];
@@ -93,6 +94,7 @@ public sealed class FuzzTests : IDisposable
         "batches",
         "batches/4/events",
         "rescue",
+        "day",
     ];
     private static readonly string[] Bench =
     [

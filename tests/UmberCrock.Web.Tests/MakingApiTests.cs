@@ -34,6 +34,34 @@ public sealed class MakingApiTests(App app) : IClassFixture<App>
     }
 
     [Fact]
+    public async Task A_day_is_laid_out_as_the_schema_says()
+    {
+        var answer = await PostAsync(
+            "day",
+            $$"""{"batches":[{"formula":{{Stick}},"batchGrams":240},{"formula":{{Stick}},"batchGrams":9000}],"places":1,"endBy":"2026-12-05T18:00:00+01:00"}"""
+        );
+        (await JsonSchema.FromJsonAsync(await client.GetStringAsync("/schemas/day.schema.json")))
+            .Validate(answer.ToJsonString())
+            .ShouldBeEmpty();
+        answer["endsAt"]!.GetValue<string>().ShouldBe("2026-12-05T18:00:00+01:00");
+        answer["toBuy"]!.AsArray().ShouldNotBeEmpty("nobody has nine kilograms");
+    }
+
+    [Theory]
+    [InlineData("\"places\":1", "\"places\":0", "/places")]
+    [InlineData("\"places\":1", "\"places\":9", "/places")]
+    [InlineData("\"startsAt\":", "\"endBy\":\"2026-12-05T10:00:00Z\",\"startsAt\":", "/startsAt")]
+    [InlineData("\"batchGrams\":240", "\"batchGrams\":0", "/batches/0/batchGrams")]
+    [InlineData("\"batches\":[", "\"batches\":[{},", "/batches/0/formula")]
+    public async Task A_day_that_cannot_be_is_named(string good, string bad, string pointer)
+    {
+        var body = $$"""{"batches":[{"formula":{{Stick}},"batchGrams":240}],"places":1,"startsAt":"2026-12-05T09:00:00Z"}""";
+        using var refused = await SendAsync("day", body.Replace(good, bad, StringComparison.Ordinal));
+        refused.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await refused.Content.ReadAsStringAsync()).ShouldContain($"\"{pointer}\"");
+    }
+
+    [Fact]
     public async Task A_reading_stands_before_the_start()
     {
         var answer = await PostAsync(

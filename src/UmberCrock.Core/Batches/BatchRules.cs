@@ -11,6 +11,9 @@ namespace UmberCrock.Core.Batches;
 /// <param name="HotterCelsius">So much hotter than a step wants it, C, is a deviation.</param>
 /// <param name="YieldFromPercent">Less filled of what is in the pot, percent, is a deviation.</param>
 /// <param name="SoonShutMinutes">So many minutes before it sets, the stove says that a window is about to shut.</param>
+/// <param name="NightMinutes">What stands alone for so many minutes stands over a night, and is not of the same day.</param>
+/// <param name="MorningHour">Nobody unmoulds before this hour of the day.</param>
+/// <param name="EveningHour">Nor begins anything new after this one.</param>
 /// <param name="Source">Where the figures come from.</param>
 /// <param name="Confidence">How sure they are.</param>
 internal sealed record BatchRules(
@@ -20,6 +23,9 @@ internal sealed record BatchRules(
     decimal HotterCelsius,
     decimal YieldFromPercent,
     int SoonShutMinutes,
+    int NightMinutes,
+    int MorningHour,
+    int EveningHour,
     string Source,
     Confidence Confidence
 ) : IRules<BatchRules>

@@ -1,10 +1,12 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using UmberCrock.Core.Batches;
+using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Topics.Cooling;
 using UmberCrock.Core.Topics.Method;
 using UmberCrock.Storage;
+using UmberCrock.Web.Batches;
 using UmberCrock.Web.Hosting;
 using static UmberCrock.Web.Api.ApiEndpoints;
 
@@ -36,6 +38,13 @@ internal static class MakingEndpoints
             )
             .Produces<CoolingReport>();
         Asked(
+                api.MapPost("/day", DayAsync),
+                "One clock for a day with several batches and one pair of hands, and what is to be bought for it.",
+                "Body: {\"batches\": [{\"formula\", \"batchGrams\"}] (1 to 8), \"places\" on the stove (1), \"room\": celsius, \"startsAt\" or "
+                    + "\"endBy\"}. Answer: /schemas/day.schema.json; 422 names the batch whose lines do not make 100."
+            )
+            .Produces<JsonElement>();
+        Asked(
                 api.MapPost("/rescue", RescueAsync),
                 "The least that can be added to a pot that is made already and wrong.",
                 "Body: {\"formula\", \"potGrams\", \"target\": {\"band\", \"atCelsius\"} or {\"climate\"} or {}, \"from\": \"catalogue\" | "
@@ -49,6 +58,25 @@ internal static class MakingEndpoints
                     + "\"grams\": all that is in of it, \"mixed\"}. Answer: /schemas/over-pour.schema.json; 422 when it is not over."
             )
             .Produces<JsonElement>();
+    }
+
+    private static async Task<IResult> DayAsync(HttpRequest request, Knowledge knowledge, LotStore lots, TimeProvider clock)
+    {
+        using var body = await RequestBody.ReadJsonAsync(request);
+        var catalogue = knowledge.Catalogue;
+        var day = MakingRequests.Day(body.RootElement, catalogue.Herbs, knowledge.Settings.Method);
+        var plan = DayPlanner.Of(day, catalogue, knowledge.Settings);
+        var answer = JsonSerializer.SerializeToNode(plan, ContractJson.Options)!.AsObject();
+        var missing = Shortage.Of(
+            DayView.SheetsOf(day, knowledge),
+            await lots.ListAsync(),
+            catalogue,
+            DateOnly.FromDateTime(clock.GetLocalNow().DateTime)
+        );
+        answer["toBuy"] = new JsonArray([
+            .. missing.Select(one => new JsonObject { ["ingredient"] = one.Ingredient.Slug, ["grams"] = one.Missing }),
+        ]);
+        return Answer(answer);
     }
 
     private static async Task<IResult> RescueAsync(HttpRequest request, Knowledge knowledge, LotStore lots)

@@ -70,6 +70,43 @@ internal static class MakingRequests
         );
     }
 
+    /// <summary>A day with several batches: what is made, how many pots stand on the stove, and when it starts or ends.</summary>
+    /// <param name="body">The request.</param>
+    /// <param name="herbs">Slugs of the botanicals.</param>
+    /// <param name="schools">The maker's ways.</param>
+    public static DayRequest Day(JsonElement body, IReadOnlySet<string> herbs, MethodSchools schools)
+    {
+        var members = Of(body, "batches", "places", "room", "startsAt", "endBy");
+        var batches = List(members.Required("batches"), "/batches", DayRequest.MostBatches)
+            .Select(
+                (item, at) =>
+                {
+                    var one = At(item, $"/batches/{at}", "formula", "batchGrams");
+                    return new DayBatch(
+                        FormulaMember.Read(one.Required("formula", $"/batches/{at}"), $"/batches/{at}/formula", herbs),
+                        Number(one.Required("batchGrams", $"/batches/{at}"), $"/batches/{at}/batchGrams", 0.1m, LargestBatch)
+                    );
+                }
+            )
+            .ToImmutableArray();
+        if (batches.IsEmpty)
+            throw new DocumentException("/batches", "must hold at least one batch.");
+        DateTimeOffset? starts = members.TryGetValue("startsAt", out var start) ? Moment(start, "/startsAt") : null;
+        DateTimeOffset? ends = members.TryGetValue("endBy", out var end) ? Moment(end, "/endBy") : null;
+        if (starts is null == ends is null)
+            throw new DocumentException("/startsAt", "or /endBy: give one of the two.");
+        return new DayRequest(
+            batches,
+            members.TryGetValue("places", out var places) ? Whole(places, "/places", 1, DayRequest.MostPlaces) : 1,
+            members.TryGetValue("room", out var room)
+                ? Real(room, "/room", MethodRequest.ColdestRoom, MethodRequest.HottestRoom)
+                : (double)Climate.RoomCelsius,
+            schools,
+            starts,
+            ends
+        );
+    }
+
     /// <summary>A batch in which a line went over.</summary>
     public static (Formula Formula, OverPourRequest Request) OverPour(JsonElement body, IReadOnlySet<string> herbs)
     {

@@ -12,15 +12,21 @@ internal sealed record Shortage(Ingredient Ingredient, decimal Wanted, decimal T
     /// <summary>What is missing, g.</summary>
     public decimal Missing => Math.Max(0m, Wanted - There);
 
-    /// <summary>Every ingredient of a sheet of which the larder holds too little.</summary>
-    /// <param name="sheet">What is to be weighed.</param>
+    /// <summary>Every ingredient of some sheets together of which the larder holds too little.</summary>
+    /// <param name="sheets">What is to be weighed.</param>
     /// <param name="lots">The lots of the larder.</param>
     /// <param name="catalogue">The ingredients.</param>
     /// <param name="today">The day.</param>
-    public static IReadOnlyList<Shortage> Of(WeighSheet sheet, IReadOnlyList<Lot> lots, Catalogue catalogue, DateOnly today) =>
+    public static IReadOnlyList<Shortage> Of(
+        IEnumerable<WeighSheet> sheets,
+        IReadOnlyList<Lot> lots,
+        Catalogue catalogue,
+        DateOnly today
+    ) =>
         [
-            .. sheet
-                .Lines.GroupBy(line => line.Ingredient, StringComparer.Ordinal)
+            .. sheets
+                .SelectMany(sheet => sheet.Lines)
+                .GroupBy(line => line.Ingredient, StringComparer.Ordinal)
                 .Select(group =>
                 {
                     var ingredient = catalogue.Find(group.Key)!;

@@ -117,7 +117,7 @@ internal sealed class StartModel(FormulaStore store, BatchStore batches, LotStor
                 0m
             )
         );
-        Short = Shortage.Of(Sheet, await lots.ListAsync(), knowledge.Catalogue, DateOnly.FromDateTime(clock.GetLocalNow().DateTime));
+        Short = Shortage.Of([Sheet], await lots.ListAsync(), knowledge.Catalogue, DateOnly.FromDateTime(clock.GetLocalNow().DateTime));
     }
 
     private BatchRequest Asked()
