@@ -117,16 +117,18 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
         return rows.Where(row => EF.Functions.Like(row.SearchText, pattern));
     }
 
-    /// <summary>Names of the formulas that changed last, but for one.</summary>
-    public async Task<IReadOnlyList<string>> NamesAsync(long but)
+    /// <summary>Numbers and names of the formulas that changed last, but for one.</summary>
+    /// <param name="but">The number of the one; null for all.</param>
+    public async Task<IReadOnlyList<(long Id, string Name)>> NamesAsync(long? but)
     {
         await using var context = await contexts.CreateDbContextAsync();
-        return await context
+        var named = await context
             .Formulas.Where(row => row.Id != but)
             .OrderByDescending(row => row.ChangedAt)
-            .Select(row => row.Name)
+            .Select(row => new { row.Id, row.Name })
             .Take(MostNames)
             .ToListAsync();
+        return [.. named.Select(one => (one.Id, one.Name))];
     }
 
     /// <summary>The formula of a name that changed last, or null.</summary>

@@ -42,6 +42,7 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
                 "/bench/6/ladder",
                 "/bench/6/label",
                 "/devices",
+                "/day?f=4&g=480&f=6&g=240",
                 "/copies",
                 "/phones",
                 "/bin",
@@ -61,6 +62,7 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
     /// <summary>On a phone, the pages that are used there or lead there.</summary>
     [Theory]
     [InlineData("/devices")]
+    [InlineData("/day?f=4&g=480&f=6&g=240")]
     [InlineData("/copies")]
     [InlineData("/phones")]
     [InlineData("/bin")]
@@ -102,6 +104,7 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
     [InlineData("/bench/6/ladder")]
     [InlineData("/bench/6/label")]
     [InlineData("/devices")]
+    [InlineData("/day?f=4&g=480&f=6&g=240")]
     [InlineData("/copies")]
     [InlineData("/phones")]
     [InlineData("/bin")]

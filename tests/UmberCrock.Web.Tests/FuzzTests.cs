@@ -239,6 +239,8 @@ public sealed class FuzzTests : IDisposable
         "/larder/beeswax",
         "/larder/new",
         "/settings",
+        "/day",
+        "/day?f=1&g=200&f=2",
         "/devices",
         "/copies",
         "/bin",

@@ -75,6 +75,8 @@ public sealed class InjectionTests(App app) : IClassFixture<App>
                 "/larder/beeswax",
                 "/settings",
                 "/devices",
+                $"/day?f={id}&g={Uri.EscapeDataString(Script)}&start={Uri.EscapeDataString(Script)}",
+                $"/day?f={id}&g=100",
                 "/bin",
                 "/copies",
                 "/phones",

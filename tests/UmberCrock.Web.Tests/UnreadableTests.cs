@@ -146,6 +146,8 @@ public sealed class UnreadableTests : IAsyncLifetime
             "/larder/olive-oil",
             "/settings",
             "/devices",
+            "/day",
+            "/day?f=1&f=2",
             "/bin",
             "/copies",
             "/phones",

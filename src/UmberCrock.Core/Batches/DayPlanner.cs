@@ -24,8 +24,8 @@ public static class DayPlanner
 
     /// <summary>
     /// The shortest day, or the one that ends by a given hour. Never two attended steps at once, never more pots on the stove than it has
-    /// places, one pot in the fridge or a bath at a time (moulds that set stand there beside each other); once a pot is off the heat nothing
-    /// waits longer than its pour window lets it.
+    /// places, one pot in the fridge or a bath at a time (moulds that set stand there beside
+    /// each other); once a pot is off the heat nothing waits longer than its pour window lets it.
     /// </summary>
     /// <param name="request">What is made, and where.</param>
     /// <param name="catalogue">The ingredients and rules they are held against.</param>

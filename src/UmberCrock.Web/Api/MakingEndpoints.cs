@@ -40,8 +40,8 @@ internal static class MakingEndpoints
         Asked(
                 api.MapPost("/day", DayAsync),
                 "One clock for a day with several batches and one pair of hands, and what is to be bought for it.",
-                "Body: {\"batches\": [{\"formula\", \"batchGrams\"}] (1 to 8), \"places\" on the stove (1), \"room\": celsius, \"startsAt\" or "
-                    + "\"endBy\"}. Answer: /schemas/day.schema.json; 422 names the batch whose lines do not make 100."
+                "Body: {\"batches\": [{\"formula\", \"batchGrams\"}] (1 to 8), \"places\" on the stove (1), \"room\": celsius, "
+                    + "\"startsAt\" or \"endBy\"}. Answer: /schemas/day.schema.json; 422 names the batch whose lines do not make 100."
             )
             .Produces<JsonElement>();
         Asked(

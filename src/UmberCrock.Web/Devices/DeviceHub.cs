@@ -4,7 +4,7 @@ using UmberCrock.Storage;
 
 namespace UmberCrock.Web.Devices;
 
-/// <summary>The scale and the probe as the settings choose them: what they last said, who wants to hear it, what is asked of them.</summary>
+/// <summary>The scale and the probe as the settings choose them: what they said, who wants to hear it, what is asked of them.</summary>
 internal sealed class DeviceHub(Knowledge knowledge, IPracticeBench practice) : BackgroundService
 {
     private static readonly TimeSpan LooksEvery = TimeSpan.FromMilliseconds(250);

@@ -69,7 +69,7 @@ internal sealed class CompareModel(FormulaStore store, RevisionStore revisions, 
             : all.Count > 0 ? all[0].Number
             : AsItStands;
         B = Revisions.Any(line => line.Number == b) ? b!.Value : AsItStands;
-        Others = await store.NamesAsync(id);
+        Others = [.. (await store.NamesAsync(id)).Select(one => one.Name)];
         var prices = (await lots.ListAsync())
             .Where(lot => lot.PricePerKilogram is not null)
             .GroupBy(lot => lot.Ingredient, StringComparer.Ordinal)

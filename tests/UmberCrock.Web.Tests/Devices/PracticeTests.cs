@@ -42,7 +42,7 @@ public sealed class PracticeTests(App app) : IClassFixture<App>
         scale.Next(0.1).ShouldBe("weight over");
     }
 
-    /// <summary>The pot that is played cools as section "Heat in the pot" has it, 12 % faster and 0.8 C warmer around than it is told.</summary>
+    /// <summary>The pot that is played cools as section "Heat in the pot" has it, 12 % faster and in a room 0.8 C warmer.</summary>
     [Fact]
     public async Task A_pot_cools_by_the_equation()
     {
