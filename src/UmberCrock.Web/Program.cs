@@ -81,7 +81,7 @@ services
     .AddSingleton<Upkeep>()
     .AddHostedService(provider => provider.GetRequiredService<Upkeep>());
 services
-    .AddRazorPages()
+    .AddRazorPages(options => options.Conventions.AddPageRoute("/Rescue", "/batches/{batch:long}/rescue"))
     .AddMvcOptions(options =>
     {
         options.Filters.Add<LostToken>();

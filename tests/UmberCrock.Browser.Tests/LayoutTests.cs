@@ -41,6 +41,7 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
                 "/bench/6/compare",
                 "/bench/6/ladder",
                 "/bench/6/label",
+                "/batches/2/rescue?want=band&band=balm&celsius=26",
                 "/devices",
                 "/day?f=4&g=480&f=6&g=240",
                 "/copies",
@@ -61,6 +62,7 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
 
     /// <summary>On a phone, the pages that are used there or lead there.</summary>
     [Theory]
+    [InlineData("/batches/2/rescue?want=band&band=balm&celsius=26")]
     [InlineData("/devices")]
     [InlineData("/day?f=4&g=480&f=6&g=240")]
     [InlineData("/copies")]
@@ -103,6 +105,7 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
     [InlineData("/bench/6/compare")]
     [InlineData("/bench/6/ladder")]
     [InlineData("/bench/6/label")]
+    [InlineData("/batches/2/rescue?want=band&band=balm&celsius=26")]
     [InlineData("/devices")]
     [InlineData("/day?f=4&g=480&f=6&g=240")]
     [InlineData("/copies")]

@@ -48,6 +48,18 @@ public class RescueTests
         Some.Totals(cure.Formula).Total.ShouldBe(100m);
     }
 
+    /// <summary>What a few cure, all of the catalogue cure too: the bar is too hard at the cold end of its climate, and any oil softens
+    /// it.</summary>
+    [Fact]
+    public void What_few_can_do_all_can()
+    {
+        var bar = Demo.DemoFormulas.Read().Single(formula => formula.Name == "Boathouse lotion bar");
+        var target = new RebalanceTarget(null, null, bar.Climate);
+        var few = Of(bar, target, "sunflower-oil-high-oleic", "jojoba-oil").Cure.ShouldNotBeNull();
+        var all = Of(bar, target).Cure.ShouldNotBeNull();
+        all.AddedGrams.ShouldBeLessThanOrEqualTo(few.AddedGrams + 0.3m);
+    }
+
     /// <summary>Of two, no pair of half grams does it with a gram less.</summary>
     [Fact]
     public void Of_two_no_pair_does_it_with_less()

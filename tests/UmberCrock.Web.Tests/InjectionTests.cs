@@ -74,6 +74,8 @@ public sealed class InjectionTests(App app) : IClassFixture<App>
                 "/larder/new?from=own:script",
                 "/larder/beeswax",
                 "/settings",
+                $"/bench/{id}/rescue?grams={Uri.EscapeDataString(Script)}",
+                "/batches/4/rescue",
                 "/devices",
                 $"/day?f={id}&g={Uri.EscapeDataString(Script)}&start={Uri.EscapeDataString(Script)}",
                 $"/day?f={id}&g=100",

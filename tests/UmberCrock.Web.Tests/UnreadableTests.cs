@@ -156,6 +156,7 @@ public sealed class UnreadableTests : IAsyncLifetime
             "/bench/1/compare",
             "/bench/1/ladder",
             "/bench/1/label",
+            "/bench/1/rescue",
             "/bench/2",
             .. own is null ? [] : new[] { $"/larder/{own}" },
         ];

@@ -56,7 +56,33 @@ public static class Rescue
         ImmutableArray<FormulaEdit> climate = target.Climate is { } wanted && wanted != formula.Climate ? [ClimateEdit.To(wanted)] : [];
         var pot = FormulaEdit.ApplyAll(formula, climate, catalogue.Herbs);
         var before = Evaluator.Sweep(pot, catalogue, settings);
-        var left = Candidates(ResolvedFormula.Of(pot, catalogue, settings), from);
+        var all = Candidates(ResolvedFormula.Of(pot, catalogue, settings), from);
+        RescueAnswer Try(ImmutableArray<Ingredient> candidates) => Best(pot, before, candidates, potGrams, target, catalogue, settings);
+        var answer = Try(all);
+        if (answer.Cure is not null || all.IsEmpty)
+            return answer;
+        // So many ways lead on that each is taken a little and none far enough: fewer are tried, what is in the pot already first.
+        return Parts(pot, all).Select(Try).Where(tried => tried.Cure is not null).MinBy(tried => tried.Cure!.AddedGrams) ?? answer;
+    }
+
+    private static IEnumerable<ImmutableArray<Ingredient>> Parts(Formula pot, ImmutableArray<Ingredient> all)
+    {
+        yield return [.. all.Where(ingredient => pot.Lines.Any(line => line.Ingredient == ingredient.Slug))];
+        yield return [.. all.Where(ingredient => ingredient.Class == IngredientClass.Oil)];
+        yield return [.. all.Where(ingredient => ingredient.Class != IngredientClass.Oil)];
+    }
+
+    /// <summary>The least that cures without a new caution; where every cure brings one, the least of those.</summary>
+    private static RescueAnswer Best(
+        Formula pot,
+        EvaluationResult before,
+        ImmutableArray<Ingredient> left,
+        decimal potGrams,
+        RebalanceTarget target,
+        Catalogue catalogue,
+        EvaluationSettings settings
+    )
+    {
         Rescued? cautioned = null;
         for (var tried = 0; tried < MostTries; tried++)
         {

@@ -1,0 +1,103 @@
+using System.Net;
+using Microsoft.Extensions.DependencyInjection;
+using UmberCrock.Core.Batches;
+using UmberCrock.Storage;
+
+namespace UmberCrock.Web.Tests;
+
+/// <summary>A pot that is made and wrong: the ways out on its page, into the record, or kept as a formula.</summary>
+public sealed class RescuePageTests(App app) : IClassFixture<App>
+{
+    private const string Balm = "want=band&band=balm&celsius=26";
+
+    /// <summary>A whipped butter that is to be a balm at 26 °C wants wax: the larder has beeswax, a harder wax takes less.</summary>
+    [Fact]
+    public async Task A_pot_that_is_too_soft_has_three_ways()
+    {
+        var page = await new Browserlike(app).OpenAsync($"/batches/2/rescue?{Balm}");
+        var ways = page.QuerySelectorAll(".rescueways li");
+        ways.Length.ShouldBe(3);
+        ways[1].ClassList.ShouldContain("sel", "the larder's is shown first");
+        ways[1].TextContent.ShouldContain("Beeswax");
+        ways[0].QuerySelector("em")!.TextContent.ShouldContain("Not in your larder");
+        Number(ways[0]).ShouldBeLessThan(Number(ways[1]));
+        ways[2].TextContent.ShouldContain("Without beeswax");
+        page.QuerySelector(".beforeafter")!.TextContent.ShouldContain("balm");
+        page.QuerySelector(".potlist .newpot")!.TextContent.ShouldContain("100.00");
+        page.QuerySelector(".rescuesteps li")!.TextContent.ShouldStartWith("Melt the pot again");
+        var without = await new Browserlike(app).OpenAsync($"/batches/2/rescue?{Balm}&without=bee");
+        without.QuerySelectorAll(".rescueways li").ShouldAllBe(way => !way.TextContent.Contains("Beeswax", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public async Task A_formula_that_was_made_already_is_kept_as_it_becomes()
+    {
+        var (id, window) = (await app.IdOfAsync("Slipway whipped butter"), new Browserlike(app));
+        var page = await window.OpenAsync($"/bench/{id}/rescue?grams=240&{Balm}");
+        var added = page.QuerySelector(".potlist .add")!.TextContent;
+        await window.SendAsync(
+            $"/bench/{id}/rescue?handler=Keep",
+            new()
+            {
+                ["grams"] = "240",
+                ["want"] = "band",
+                ["band"] = "balm",
+                ["celsius"] = "26",
+            }
+        );
+        window.Status.ShouldBe(HttpStatusCode.Redirect);
+        var kept = (await app.Store.FindByNameAsync("Slipway whipped butter, rescued"))!;
+        kept.BatchGrams.ShouldBe(240m + decimal.Parse(added, System.Globalization.CultureInfo.InvariantCulture));
+        kept.Formula.Lines.Select(line => line.Ingredient).ShouldContain("beeswax");
+    }
+
+    [Fact]
+    public async Task What_is_to_be_added_is_written_into_an_open_record()
+    {
+        var batches = app.Services.GetRequiredService<BatchStore>();
+        var butter = (await app.Store.FindAsync(await app.IdOfAsync("Slipway whipped butter")))!;
+        var batch = await batches.StartAsync(butter.Formula, new BatchRequest(null, butter.Key, 240m, [], 0m, 0.1m, 21), "a test");
+        var window = new Browserlike(app);
+        await window.OpenAsync($"/batches/{batch.Id}/rescue?{Balm}");
+        await window.SendAsync(
+            $"/batches/{batch.Id}/rescue?handler=Write",
+            new()
+            {
+                ["want"] = "band",
+                ["band"] = "balm",
+                ["celsius"] = "26",
+            }
+        );
+        window.Status.ShouldBe(HttpStatusCode.Redirect);
+        (await batches.FindAsync(batch.Id))!
+            .Log.Events[^1]
+            .Event.ShouldBeOfType<BatchNoted>()
+            .Text.ShouldStartWith("Rescue: melt again and add ");
+    }
+
+    [Theory]
+    [InlineData("grams=0", "1 to 100000 g")]
+    [InlineData("want=band&band=balm&celsius=hot", "hot")]
+    [InlineData("without=stones", "must be one of")]
+    public async Task What_is_typed_wrong_is_said(string typed, string words)
+    {
+        var window = new Browserlike(app);
+        var page = await window.OpenAsync($"/batches/2/rescue?{typed}");
+        window.Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        page.QuerySelector(".refusal")!.TextContent.ShouldContain(words);
+    }
+
+    [Fact]
+    public async Task A_pot_that_is_not_there_is_not_found()
+    {
+        var window = new Browserlike(app);
+        foreach (var path in new[] { "/batches/9999/rescue", "/bench/9999/rescue" })
+        {
+            await window.OpenAsync(path);
+            window.Status.ShouldBe(HttpStatusCode.NotFound);
+        }
+    }
+
+    private static decimal Number(AngleSharp.Dom.IElement way) =>
+        decimal.Parse(way.QuerySelector("strong")!.TextContent, System.Globalization.CultureInfo.InvariantCulture);
+}
