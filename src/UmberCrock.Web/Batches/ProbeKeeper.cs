@@ -1,5 +1,4 @@
 using UmberCrock.Core.Batches;
-using UmberCrock.Core.Documents;
 using UmberCrock.Storage;
 using UmberCrock.Web.Devices;
 
@@ -64,9 +63,9 @@ internal sealed class ProbeKeeper(DeviceHub devices, BatchStore batches, Knowled
             if (since >= Every || (since >= Soonest && IsOutside(state, (double)celsius)))
                 await batches.AppendAsync(id, kept.Log.Sequence, [(new PotRead(celsius, false), null)], "the probe");
         }
-        catch (Exception missed) when (missed is BatchBehindException or DocumentException or UnreadableRowException)
+        catch (Exception missed) when (missed is not OperationCanceledException)
         {
-            // Somebody was faster, or the record does not take it: the next reading is soon there.
+            // Somebody was faster, the disk is full, the record does not take it: the next reading is soon there.
         }
     }
 

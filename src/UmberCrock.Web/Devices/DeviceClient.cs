@@ -182,5 +182,6 @@ internal sealed class DeviceClient : IAsyncDisposable
                 or ObjectDisposedException
                 or OperationCanceledException
                 or InvalidOperationException
-                or ArgumentException;
+                or ArgumentException
+                or NotSupportedException;
 }
