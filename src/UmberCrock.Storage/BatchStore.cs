@@ -188,6 +188,39 @@ public sealed class BatchStore(IDbContextFactory<CrockContext> contexts, Knowled
         return ([.. page.Select(Place)], total);
     }
 
+    /// <summary>The batches to which something was entered between two moments, oldest first; those that cannot be read are left
+    /// out.</summary>
+    /// <param name="from">The first moment.</param>
+    /// <param name="until">The moment after the last.</param>
+    public async Task<IReadOnlyList<BatchState>> BetweenAsync(DateTimeOffset from, DateTimeOffset until)
+    {
+        var (first, after) = (from.ToUnixTimeMilliseconds(), until.ToUnixTimeMilliseconds());
+        await using var context = await contexts.CreateDbContextAsync();
+        var rows = await context
+            .Batches.AsNoTracking()
+            .Where(row => row.Events.Any(one => one.At >= first && one.At < after))
+            .OrderBy(row => row.StartedAt)
+            .ToListAsync();
+        var ids = rows.Select(row => row.Id).ToHashSet();
+        var events = (await context.BatchEvents.AsNoTracking().Where(kept => ids.Contains(kept.BatchId)).ToListAsync()).ToLookup(kept =>
+            kept.BatchId
+        );
+        var states = new List<BatchState>();
+        foreach (var row in rows)
+        {
+            try
+            {
+                states.Add(Read(row, events[row.Id].OrderBy(kept => kept.Sequence)).State);
+            }
+            catch (UnreadableRowException)
+            {
+                // The page of batches says so, in a line of its own.
+            }
+        }
+
+        return states;
+    }
+
     /// <summary>What went where of some lots, oldest batch first.</summary>
     /// <param name="lotKeys">Keys of the lots.</param>
     public async Task<IReadOnlyList<LotUse>> UsesAsync(IReadOnlyCollection<string> lotKeys)

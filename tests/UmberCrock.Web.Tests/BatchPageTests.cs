@@ -1,4 +1,6 @@
+using System.Globalization;
 using System.Net;
+using CsvHelper;
 using Microsoft.Extensions.DependencyInjection;
 using UmberCrock.Core.Batches;
 using UmberCrock.Storage;
@@ -160,6 +162,31 @@ public sealed class BatchPageTests(App app) : IClassFixture<App>
             .TextContent.ShouldContain("S2");
         page.QuerySelectorAll(".lotname").Select(one => one.TextContent).ShouldContain("Shea butter (refined), lot S2");
         page.DocumentElement.TextContent.ShouldContain("in Slipway whipped butter");
+    }
+
+    /// <summary>The year's table against the store: what was used of a lot, what was made, what left the shelf.</summary>
+    [Fact]
+    public async Task A_year_is_one_table()
+    {
+        var year = DateTimeOffset.Now.Year;
+        var client = app.CreateClient();
+        var text = await client.GetStringAsync(new Uri($"/batches?handler=Year&year={year}", UriKind.Relative));
+        using var csv = new CsvParser(new StringReader(text), CultureInfo.InvariantCulture);
+        var rows = new List<string[]>();
+        while (await csv.ReadAsync())
+            rows.Add(csv.Record!);
+        rows[0].ShouldBe(["date", "what", "item", "batch", "lot", "grams", "pieces", "price", "to or from"]);
+        rows.RemoveAt(0);
+        rows.ShouldAllBe(row => row[0].StartsWith(year.ToString(CultureInfo.InvariantCulture), StringComparison.Ordinal));
+        rows.Select(row => row[0]).ShouldBe(rows.Select(row => row[0]).Order(StringComparer.Ordinal), "in order of the day");
+        rows.Select(row => row[1]).ShouldContain("bought");
+        var made = await Batches.BetweenAsync(DateTimeOffset.UnixEpoch, DateTimeOffset.Now.AddDays(1));
+        var of = made.Where(state => state.Filled.All(filled => filled.At.Year == year) && state.StartedAt.Year == year).ToList();
+        decimal Sum(string what) =>
+            rows.Where(row => row[1] == what && of.Exists(state => state.Plan.Code == row[3]))
+                .Sum(row => decimal.Parse(row[5], CultureInfo.InvariantCulture));
+        Sum("used").ShouldBe(of.SelectMany(state => state.Weighed).SelectMany(parts => parts).Sum(part => part.Grams));
+        Sum("made").ShouldBe(of.SelectMany(state => state.Filled).Sum(filled => filled.Grams));
     }
 
     [Fact]

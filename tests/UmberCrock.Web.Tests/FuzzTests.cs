@@ -241,6 +241,7 @@ public sealed class FuzzTests : IDisposable
         "/larder/beeswax",
         "/larder/new",
         "/settings",
+        "/batches?handler=Year",
         "/bench/1/rescue",
         "/batches/4/rescue",
         "/day",

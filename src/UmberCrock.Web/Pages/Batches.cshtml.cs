@@ -1,3 +1,5 @@
+using System.Globalization;
+using System.Text;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using UmberCrock.Core.Batches;
@@ -6,7 +8,7 @@ using UmberCrock.Storage;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>Batches: those that are open, and what was made, newest first; or those of one formula side by side.</summary>
-internal sealed class BatchesModel(BatchStore batches, FormulaStore formulas, LotStore lots, Knowledge knowledge) : PageModel
+internal sealed class BatchesModel(BatchStore batches, FormulaStore formulas, LotStore lots, Knowledge knowledge, TimeProvider clock) : PageModel
 {
     private const int OnAPage = 100;
 
@@ -34,6 +36,9 @@ internal sealed class BatchesModel(BatchStore batches, FormulaStore formulas, Lo
     /// <summary>The page, from 0.</summary>
     public int At { get; private set; }
 
+    /// <summary>The year that a table is offered of.</summary>
+    public int Year => clock.GetLocalNow().Year;
+
     /// <summary>True when there are older ones.</summary>
     public bool HasMore => (At + 1) * OnAPage < Total;
 
@@ -49,6 +54,19 @@ internal sealed class BatchesModel(BatchStore batches, FormulaStore formulas, Lo
         if (key is not null)
             await CompareAsync(formula!.Value);
         return Page();
+    }
+
+    /// <summary>A year as a table: what was bought, used, made and handed out.</summary>
+    public async Task<IActionResult> OnGetYearAsync(int? year)
+    {
+        var now = clock.GetLocalNow();
+        var of = Math.Clamp(year ?? now.Year, 2000, 9998);
+        DateTimeOffset First(int one) => new(new DateTime(one, 1, 1), TimeSpan.Zero);
+        // A day to either side: a day is the maker's own, wherever the clock stood.
+        var made = await batches.BetweenAsync(First(of).AddDays(-1), First(of + 1).AddDays(1));
+        var prices = await lots.PricesAsync();
+        var table = YearTable.Write(of, await lots.ListAsync(), made, knowledge.Catalogue, key => prices.GetValueOrDefault(key));
+        return File(Encoding.UTF8.GetBytes(table), "text/csv", string.Create(CultureInfo.InvariantCulture, $"batches-{of}.csv"));
     }
 
     private async Task CompareAsync(long formula)
