@@ -3,6 +3,7 @@ using Microsoft.EntityFrameworkCore;
 using UmberCrock.Core.Batches;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Settings;
 
 namespace UmberCrock.Storage;
 
@@ -86,7 +87,7 @@ public sealed class BatchStore(IDbContextFactory<CrockContext> contexts, Knowled
         await using var context = await contexts.CreateDbContextAsync();
         await using var transaction = await context.Database.BeginTransactionAsync();
         var now = clock.GetLocalNow();
-        var code = await CodeAsync(context, now);
+        var code = await CodeAsync(context, now, knowledge.Workshop.CodePattern);
         var plan = BatchPlanner.Of(formula, request, code, knowledge.Catalogue, knowledge.Settings);
         var log = ReadBack(BatchLog.Start(plan, now, PlainText.OneLine(device)));
         var row = new BatchRow
@@ -290,13 +291,16 @@ public sealed class BatchStore(IDbContextFactory<CrockContext> contexts, Knowled
     }
 
     /// <summary>Day and running number: 261127-1.</summary>
-    private static async Task<string> CodeAsync(CrockContext context, DateTimeOffset now)
+    /// <summary>The next code of the maker's pattern that no batch has.</summary>
+    private static async Task<string> CodeAsync(CrockContext context, DateTimeOffset now, string pattern)
     {
-        var day = now.ToString("yyMMdd", CultureInfo.InvariantCulture) + "-";
-        var numbers = (await context.Batches.Where(row => row.Code.StartsWith(day)).Select(row => row.Code).ToListAsync())
-            .Select(code => int.TryParse(code[day.Length..], NumberStyles.None, CultureInfo.InvariantCulture, out var number) ? number : 0)
-            .DefaultIfEmpty();
-        return day + (numbers.Max() + 1).ToString(CultureInfo.InvariantCulture);
+        var day = DateOnly.FromDateTime(now.DateTime);
+        var taken = (await context.Batches.IgnoreQueryFilters().Select(row => row.Code).ToListAsync()).ToHashSet(StringComparer.Ordinal);
+        for (var number = 1; ; number++)
+        {
+            if (BatchCode.Of(pattern, day, number) is var code && !taken.Contains(code))
+                return code;
+        }
     }
 
     /// <summary>When an event happened: as it says, never in the future; else now, or with the entry before it where the clock was set

@@ -20,6 +20,7 @@ namespace UmberCrock.Core.Batches;
 /// <param name="HighGrams">The most that is within the tolerance, g.</param>
 /// <param name="HeldBackGrams">How much of it herbs keep when they are strained out, g.</param>
 /// <param name="Strained">True for herbs that are strained out.</param>
+/// <param name="StepGrams">Step of the scale that it is weighed on, g; null for the step of the plan.</param>
 public sealed record PlannedLine(
     string Ingredient,
     string Name,
@@ -28,7 +29,8 @@ public sealed record PlannedLine(
     decimal LowGrams,
     decimal HighGrams,
     decimal HeldBackGrams,
-    bool Strained
+    bool Strained,
+    decimal? StepGrams = null
 );
 
 /// <summary>A kind of container that a batch is planned for.</summary>

@@ -20,6 +20,7 @@ namespace UmberCrock.Core.Batches;
 /// <param name="ScaleStepGrams">Smallest step of the scale, g.</param>
 /// <param name="RoomCelsius">Temperature of the kitchen, C.</param>
 /// <param name="Speed">How fast the bench's clock runs, times real time.</param>
+/// <param name="Fine">A second scale for what is light; null for one scale.</param>
 public sealed record BatchRequest(
     string? Name,
     string? FormulaKey,
@@ -28,7 +29,8 @@ public sealed record BatchRequest(
     decimal LossPercent,
     decimal ScaleStepGrams,
     double RoomCelsius,
-    double Speed = 1
+    double Speed = 1,
+    FineScale? Fine = null
 );
 
 /// <summary>Plans a batch: what is weighed, how it is made, and everything that is foreseen of it.</summary>
@@ -62,7 +64,8 @@ public static class BatchPlanner
                 [.. request.Containers.Select(one => new Container(one.Name, one.Millilitres, one.Count, one.FillPercent))],
                 request.LossPercent,
                 request.ScaleStepGrams,
-                0m
+                0m,
+                request.Fine
             )
         );
         if (sheet.BatchGrams is <= 0m or > BatchEventReader.MostGrams)
@@ -88,7 +91,7 @@ public static class BatchPlanner
             request.ScaleStepGrams,
             request.RoomCelsius,
             request.Containers,
-            [.. sheet.Lines.Select(line => Planned(line, request.ScaleStepGrams, catalogue))],
+            [.. sheet.Lines.Select(line => Planned(line, catalogue))],
             method,
             Foresee(formula, evaluation, method, (double)sheet.BatchGrams, request, catalogue, settings),
             ProgramVersion,
@@ -104,12 +107,10 @@ public static class BatchPlanner
     public static string ProgramVersion { get; } =
         typeof(BatchPlanner).Assembly.GetCustomAttribute<AssemblyInformationalVersionAttribute>()?.InformationalVersion.Split('+')[0] ?? "";
 
-    /// <summary>The larger of two steps of the scale and 1 % of the dose (a tolerance of practice).</summary>
-    private static PlannedLine Planned(WeighLine line, decimal step, Catalogue catalogue)
+    private static PlannedLine Planned(WeighLine line, Catalogue catalogue)
     {
-        var rules = catalogue.Rules.Of<BatchRules>();
         var target = line.ShownGrams + line.HeldBackGrams;
-        var within = Math.Max(rules.ToleranceSteps * step, decimal.Round(target * rules.TolerancePercent / 100m, 4));
+        var within = WithinOf(target, line.StepGrams, catalogue.Rules);
         return new PlannedLine(
             line.Ingredient,
             catalogue.Find(line.Ingredient)!.Name,
@@ -118,8 +119,17 @@ public static class BatchPlanner
             Math.Max(0m, target - within),
             target + within,
             line.HeldBackGrams,
-            line.Strained
+            line.Strained,
+            line.StepGrams
         );
+    }
+
+    /// <summary>How far a weight may be off, g: the larger of two steps of the scale and 1 % of the dose (a tolerance of
+    /// practice).</summary>
+    internal static decimal WithinOf(decimal target, decimal step, RuleBook rules)
+    {
+        var figures = rules.Of<BatchRules>();
+        return Math.Max(figures.ToleranceSteps * step, decimal.Round(target * figures.TolerancePercent / 100m, 4));
     }
 
     private static Foreseen Foresee(

@@ -13,13 +13,13 @@ internal static class WeighFindings
         ResolvedFormula resolved,
         IReadOnlyList<decimal> targets,
         ImmutableArray<decimal> shown,
-        decimal step
+        IReadOnlyList<decimal> steps
     )
     {
         var rules = resolved.Rules.Scale;
         for (var line = 0; line < targets.Count; line++)
         {
-            var (target, ingredient) = (targets[line], resolved.Ingredients[line]);
+            var (target, ingredient, step) = (targets[line], resolved.Ingredients[line], steps[line]);
             if (target <= 0m)
                 continue;
             var careful = rules.CarefulClasses.Contains(ingredient.Class);

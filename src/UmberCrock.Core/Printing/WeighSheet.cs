@@ -37,13 +37,21 @@ public sealed record Container(string Name, decimal Millilitres, int Count, deci
 /// <param name="LossPercent">Share of the batch that stays in the pot, percent.</param>
 /// <param name="ScaleResolutionGrams">The smallest step that the scale shows, g.</param>
 /// <param name="OverrunPercent">Air that is whipped in, percent of the volume.</param>
+/// <param name="Fine">A second scale for what is light; null for one scale.</param>
 public sealed record WeighRequest(
     decimal? BatchGrams,
     ImmutableArray<Container> Containers,
     decimal LossPercent,
     decimal ScaleResolutionGrams,
-    decimal OverrunPercent
-);
+    decimal OverrunPercent,
+    FineScale? Fine = null
+)
+{
+    /// <summary>The step of the finest scale that holds a weight, g; cups are not counted.</summary>
+    /// <param name="grams">The weight, g.</param>
+    public decimal StepFor(decimal grams) =>
+        Fine is { } fine && grams <= fine.MostGrams ? Math.Min(fine.StepGrams, ScaleResolutionGrams) : ScaleResolutionGrams;
+}
 
 /// <summary>A line of a weigh sheet: what is weighed, and how far it may be off.</summary>
 /// <param name="Ingredient">Slug of the ingredient that is weighed.</param>
@@ -53,6 +61,7 @@ public sealed record WeighRequest(
 /// <param name="RelativeErrorPercent">Shown against target, percent of the target; 0 where there is none.</param>
 /// <param name="Strained">True for herbs that are strained out: they are weighed, and no part of the sum.</param>
 /// <param name="HeldBackGrams">How much more of it is weighed, because herbs hold that much back, g, in steps of the scale.</param>
+/// <param name="StepGrams">Step of the scale that it is weighed on, g.</param>
 public sealed record WeighLine(
     string Ingredient,
     string Phase,
@@ -60,7 +69,8 @@ public sealed record WeighLine(
     decimal ShownGrams,
     decimal RelativeErrorPercent,
     bool Strained,
-    decimal HeldBackGrams
+    decimal HeldBackGrams,
+    decimal StepGrams
 );
 
 /// <summary>Masses to weigh out for a batch, on the maker's scale.</summary>
@@ -76,6 +86,7 @@ public sealed record WeighSheet(decimal BatchGrams, ImmutableArray<WeighLine> Li
     /// Batch of containers = sum(count x volume x fill) x density / (1 + overrun) / (1 - loss), rounded up to the scale's step; a batch in
     /// grams is rounded to
     /// the nearest. Doses are rounded down to the step, and the steps that are left go to the largest remainders, so that they sum exactly.
+    /// With two scales each dose is rounded to the nearest step of the finest that holds it, and the batch is their sum.
     /// </summary>
     /// <param name="formula">The formula, as its document states it.</param>
     /// <param name="catalogue">The ingredients and rules it is held against.</param>
@@ -91,12 +102,15 @@ public sealed record WeighSheet(decimal BatchGrams, ImmutableArray<WeighLine> Li
         var steps = request.BatchGrams is { } grams
             ? decimal.Round(grams / step, MidpointRounding.AwayFromZero)
             : decimal.Ceiling(Filling(request, resolved.GramsPerMillilitre) / step);
-        var batch = steps * step;
+        var planned = steps * step;
         var totals = resolved.Totals;
-        decimal[] targets = [.. totals.Doses.Select(dose => batch * dose / totals.Total)];
-        decimal InSteps(decimal grams) => decimal.Round(grams / step, MidpointRounding.AwayFromZero) * step;
-        var parts = Apportion([.. targets.Select((target, line) => totals.IsStrained(line) ? 0m : target)], step, (long)steps);
-        ImmutableArray<decimal> shown = [.. parts.Select((part, line) => totals.IsStrained(line) ? InSteps(targets[line]) : part)];
+        decimal[] targets = [.. totals.Doses.Select(dose => planned * dose / totals.Total)];
+        decimal[] stepOf = [.. targets.Select(request.StepFor)];
+        decimal InSteps(decimal grams, int line) => decimal.Round(grams / stepOf[line], MidpointRounding.AwayFromZero) * stepOf[line];
+        var parts = request.Fine is null
+            ? Apportion([.. targets.Select((target, line) => totals.IsStrained(line) ? 0m : target)], step, (long)steps)
+            : [.. targets.Select(InSteps)];
+        ImmutableArray<decimal> shown = [.. parts.Select((part, line) => totals.IsStrained(line) ? InSteps(targets[line], line) : part)];
         var held = HeldBack.In(resolved);
         var lines = targets
             .Select(
@@ -108,15 +122,17 @@ public sealed record WeighSheet(decimal BatchGrams, ImmutableArray<WeighLine> Li
                         shown[line],
                         target > 0m ? decimal.Round(Whole * (shown[line] - target) / target, 4) : 0m,
                         totals.IsStrained(line),
-                        line == held?.Line ? InSteps(batch * held.Percent / totals.Total) : 0m
+                        line == held?.Line ? InSteps(planned * held.Percent / totals.Total, line) : 0m,
+                        stepOf[line]
                     )
             )
             .ToImmutableArray();
+        var sum = lines.Where(line => !line.Strained).Sum(line => line.ShownGrams);
         return new WeighSheet(
-            batch,
+            request.Fine is null ? planned : sum,
             lines,
-            lines.Where(line => !line.Strained).Sum(line => line.ShownGrams),
-            [.. WeighFindings.Of(resolved, targets, shown, step).OrderBy(finding => finding.Severity)]
+            sum,
+            [.. WeighFindings.Of(resolved, targets, shown, stepOf).OrderBy(finding => finding.Severity)]
         );
     }
 

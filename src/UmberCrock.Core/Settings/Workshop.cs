@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json;
+using System.Text.Json.Serialization;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Units;
@@ -30,6 +31,11 @@ public sealed record ContainerKind(
     decimal? Price = null
 );
 
+/// <summary>A second scale beside the kitchen's, for what is light.</summary>
+/// <param name="StepGrams">Smallest step that it shows, g.</param>
+/// <param name="MostGrams">The most that it holds, g.</param>
+public sealed record FineScale(decimal StepGrams, decimal MostGrams);
+
 /// <summary>What stands on the maker's table: scale, spoons, containers, and how numbers are written.</summary>
 public sealed record Workshop
 {
@@ -57,6 +63,12 @@ public sealed record Workshop
     /// <summary>Most that may stay in the pot, percent.</summary>
     public const decimal MostLossPercent = 50m;
 
+    /// <summary>Most that a second, finer scale is said to hold, g.</summary>
+    public const decimal MostFineGrams = 2000m;
+
+    /// <summary>Longest pattern of a batch code, letters.</summary>
+    public const int LongestPattern = 30;
+
     /// <summary>Steps of common kitchen and jeweller's scales, g.</summary>
     public static ImmutableArray<decimal> ScaleSteps { get; } = [0.001m, 0.01m, 0.1m, 0.5m, 1m];
 
@@ -65,6 +77,18 @@ public sealed record Workshop
 
     /// <summary>Smallest step that the maker's scale shows, g.</summary>
     public decimal ScaleStepGrams { get; init; } = 0.1m;
+
+    /// <summary>A second scale for what is light; null for one scale alone.</summary>
+    public FineScale? Fine { get; init; }
+
+    /// <summary>Smallest step of any scale on the table, g.</summary>
+    [JsonIgnore]
+    public decimal FinestStepGrams => Math.Min(ScaleStepGrams, Fine?.StepGrams ?? ScaleStepGrams);
+
+    /// <summary>How a batch's code is written: letters that stand as they are, and in braces yyyy, yy, MM, dd of its day and n, nn or
+    /// nnn for
+    /// the running number.</summary>
+    public string CodePattern { get; init; } = BatchCode.Usual;
 
     /// <summary>What stays in the pot, percent.</summary>
     public decimal LossPercent { get; init; }
@@ -121,6 +145,12 @@ public sealed record Workshop
                 "/scale",
                 $"The scale shows one of {string.Join(", ", ScaleSteps.Select(step => Decimals.Short(step)))} g."
             );
+        if (Fine is { } fine && (!ScaleSteps.Contains(fine.StepGrams) || fine.StepGrams >= ScaleStepGrams))
+            yield return new DocumentProblem("/fine", "A second scale is finer than the first, or there is none.");
+        if (Fine is { MostGrams: <= 0m or > MostFineGrams })
+            yield return new DocumentProblem("/fineMost", $"The finer scale holds more than 0 and at most {MostFineGrams:0} g.");
+        if (BatchCode.Problem(CodePattern) is { } pattern)
+            yield return new DocumentProblem("/codePattern", pattern);
         if (LossPercent is < 0m or > MostLossPercent)
             yield return new DocumentProblem("/loss", $"What stays in the pot: from 0 to {MostLossPercent:0} %.");
         if (Climate.LowCelsius < Climates.Coldest || Climate.HighCelsius > Climates.Hottest || Climate.LowCelsius > Climate.HighCelsius)

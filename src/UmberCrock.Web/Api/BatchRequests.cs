@@ -52,7 +52,8 @@ internal static class BatchRequests
                     members.TryGetValue("room", out var room)
                         ? Number(room, "/room", MethodRequest.ColdestRoom, MethodRequest.HottestRoom)
                         : Climate.RoomCelsius
-                )
+                ),
+                Fine: workshop.Fine
             )
         );
     }

@@ -40,7 +40,7 @@ internal static class BenchScenes
             state.Plan.Formula,
             inPot > 0m ? inPot : state.Plan.BatchGrams,
             Math.Max(0m, wanted),
-            state.Plan.ScaleStepGrams,
+            state.Plan.Lines[line].StepGrams ?? state.Plan.ScaleStepGrams,
             IsHot(next) ? HottestOf(state) : null,
             state.Plan.RoomCelsius,
             state.Place

@@ -85,7 +85,7 @@ internal sealed record DayView(
                 batch.Formula,
                 knowledge.Catalogue,
                 knowledge.Settings,
-                new WeighRequest(batch.BatchGrams, [], 0m, knowledge.Workshop.ScaleStepGrams, 0m)
+                new WeighRequest(batch.BatchGrams, [], 0m, knowledge.Workshop.ScaleStepGrams, 0m, knowledge.Workshop.Fine)
             )
         );
 

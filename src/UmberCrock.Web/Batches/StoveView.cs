@@ -168,7 +168,7 @@ internal sealed record StoveView(
             state.Plan.Method.Steps.FirstOrDefault(step => !state.Steps.ContainsKey(step.Number)),
             ForecastOf(state, knowledge),
             MadeFormula.Of(state, catalogue, knowledge.Settings),
-            PlacesOf(state.Plan.ScaleStepGrams)
+            PlacesOf(state.Plan.Lines.Min(line => line.StepGrams ?? state.Plan.ScaleStepGrams))
         );
     }
 

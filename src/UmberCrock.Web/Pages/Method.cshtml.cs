@@ -46,8 +46,8 @@ internal sealed class MethodModel(FormulaStore store, Knowledge knowledge, TimeP
     [BindProperty(SupportsGet = true)]
     public string? Start { get; set; }
 
-    /// <summary>Step of the scale, g.</summary>
-    public decimal StepGrams => knowledge.Workshop.ScaleStepGrams;
+    /// <summary>Smallest step of the scales, g.</summary>
+    public decimal StepGrams => knowledge.Workshop.FinestStepGrams;
 
     /// <summary>Shows it.</summary>
     public async Task<IActionResult> OnGetAsync([FromRoute] long id)
@@ -63,7 +63,7 @@ internal sealed class MethodModel(FormulaStore store, Knowledge knowledge, TimeP
                 kept.Formula,
                 knowledge.Catalogue,
                 knowledge.Settings,
-                new WeighRequest(batch, [], 0m, StepGrams, 0m)
+                new WeighRequest(batch, [], 0m, knowledge.Workshop.ScaleStepGrams, 0m, knowledge.Workshop.Fine)
             );
             var method = MakingMethod.Of(
                 kept.Formula,

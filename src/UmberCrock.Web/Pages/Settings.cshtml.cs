@@ -20,6 +20,9 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
 {
     private const int SpareRows = 2;
 
+    /// <summary>What a jeweller's scale commonly holds, g (common practice).</summary>
+    private const decimal UsualFineGrams = 200m;
+
     /// <summary>The choices as they stand.</summary>
     public EvaluationSettings Settings => knowledge.Settings;
 
@@ -145,6 +148,12 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
         return new Workshop
         {
             ScaleStepGrams = typed.Number("scale", "a step of the scale in grams") ?? Workshop.ScaleStepGrams,
+            Fine =
+                !form.ContainsKey("fine") ? Workshop.Fine
+                : typed.Number("fine", "a step of the finer scale in grams") is { } fineStep
+                    ? new FineScale(fineStep, typed.Number("fine-most", "what the finer scale holds in grams") ?? UsualFineGrams)
+                : null,
+            CodePattern = form.ContainsKey("code") ? typed.Text("code") : Workshop.CodePattern,
             LossPercent = typed.Number("loss", "a loss in percent") ?? Workshop.LossPercent,
             HourPrice = typed.Number("hour", "the price of an hour") ?? (form.ContainsKey("hour") ? 0m : Workshop.HourPrice),
             MarginPercent = typed.Number("margin", "a margin in percent") ?? (form.ContainsKey("margin") ? 0m : Workshop.MarginPercent),
@@ -271,6 +280,8 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
             ("traces", Shown.Short(Settings.TraceBelowPercent), Shown.Short(settings.TraceBelowPercent)),
             ("drops", Shown.Short(Settings.DropsPerMillilitre), Shown.Short(settings.DropsPerMillilitre)),
             ("scale", Shown.Short(Workshop.ScaleStepGrams), Shown.Short(workshop.ScaleStepGrams)),
+            ("finer scale", $"{Workshop.Fine}", $"{workshop.Fine}"),
+            ("batch codes", Workshop.CodePattern, workshop.CodePattern),
             ("loss", Shown.Short(Workshop.LossPercent), Shown.Short(workshop.LossPercent)),
             ("scale at", Workshop.ScaleAddress, workshop.ScaleAddress),
             ("probe at", Workshop.ProbeAddress, workshop.ProbeAddress),

@@ -114,7 +114,8 @@ internal sealed class StartModel(FormulaStore store, BatchStore batches, LotStor
                 [.. request.Containers.Select(one => new Container(one.Name, one.Millilitres, one.Count, one.FillPercent))],
                 request.LossPercent,
                 request.ScaleStepGrams,
-                0m
+                0m,
+                request.Fine
             )
         );
         Short = Shortage.Of([Sheet], await lots.ListAsync(), knowledge.Catalogue, DateOnly.FromDateTime(clock.GetLocalNow().DateTime));
@@ -152,7 +153,8 @@ internal sealed class StartModel(FormulaStore store, BatchStore batches, LotStor
             byContainers ? knowledge.Workshop.LossPercent : 0m,
             knowledge.Workshop.ScaleStepGrams,
             (double)room,
-            BenchClock.SpeedOf(clock)
+            BenchClock.SpeedOf(clock),
+            knowledge.Workshop.Fine
         );
     }
 }

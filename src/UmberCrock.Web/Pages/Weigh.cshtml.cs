@@ -115,7 +115,8 @@ internal sealed class WeighModel(FormulaStore store, Knowledge knowledge) : Page
             filled,
             Number(Loss, knowledge.Workshop.LossPercent, 0m, Workshop.MostLossPercent, "a loss in percent"),
             StepGrams,
-            Number(Overrun, 0m, 0m, MostOverrun, "air in percent")
+            Number(Overrun, 0m, 0m, MostOverrun, "air in percent"),
+            knowledge.Workshop.Fine
         );
     }
 
