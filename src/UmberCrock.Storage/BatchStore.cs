@@ -137,7 +137,7 @@ public sealed class BatchStore(IDbContextFactory<CrockContext> contexts, Knowled
             var (happened, at) = events[index];
             try
             {
-                log = log.Append(MomentOf(at, log), PlainText.OneLine(device), await BatchLots.WithLotAsync(context, log, happened));
+                log = log.Append(MomentOf(at, log), PlainText.OneLine(device), await CompleteAsync(context, log, happened));
             }
             catch (DocumentException refused)
             {
@@ -291,6 +291,15 @@ public sealed class BatchStore(IDbContextFactory<CrockContext> contexts, Knowled
     }
 
     /// <summary>Day and running number: 261127-1.</summary>
+    /// <summary>An event with what the larder and the rules add to it: the lot that is meant, the plan of a rescue.</summary>
+    private async Task<BatchEvent> CompleteAsync(CrockContext context, BatchLog log, BatchEvent happened) =>
+        happened is PotRescued rescued
+            ? rescued with
+            {
+                Plan = RescuePlan.Of(log.State, rescued.Additions, knowledge.Catalogue, knowledge.Settings),
+            }
+            : await BatchLots.WithLotAsync(context, log, happened);
+
     /// <summary>The next code of the maker's pattern that no batch has.</summary>
     private static async Task<string> CodeAsync(CrockContext context, DateTimeOffset now, string pattern)
     {

@@ -227,7 +227,7 @@ public sealed class BatchLogTests
     private static BatchEvent Any(Random random, BatchLog log)
     {
         int Some(int most) => random.Next(most);
-        return Some(22) switch
+        return Some(24) switch
         {
             0 or 1 or 2 or 3 or 4 => Weigh(Some(4), Units.Decimals.Trim((Some(3000) / 10m) + 0.1m), Some(2) == 0 ? null : $"L{Some(9)}"),
             5 or 6 => new LineUnweighed(Some(4)),
@@ -248,6 +248,11 @@ public sealed class BatchLogTests
             18 => new ScaleTared(Some(40)),
             19 => Some(8) == 0 ? new BatchClosed("the bosun") : new BatchNoted("word"),
             20 => new PiecesReturned(1, "why"),
+            21 => new ScaleChecked(100m, 100m + Some(3)),
+            22 => new PotRescued(
+                [new("beeswax", 5m)],
+                RescuePlan.Of(log.State, [new("beeswax", 5m)], Tests.Some.Catalogue, EvaluationSettings.Default)
+            ),
             _ => Some(20) == 0 ? new BatchAbandoned("burnt") : new ComplaintMade("too soft", [], ""),
         };
     }

@@ -55,6 +55,30 @@ public sealed class BatchApiTests(App app) : IClassFixture<App>
         ).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
     }
 
+    /// <summary>The scale is checked, all is weighed, the pot is too soft: 12 g of beeswax go in, and what there is to do is told.</summary>
+    [Fact]
+    public async Task A_batch_is_rescued()
+    {
+        var batch = await BeginAsync();
+        var (id, lines, steps) = (batch["id"]!.GetValue<long>(), batch["lines"]!.AsArray().Count, batch["steps"]!.AsArray().Count);
+        const string rescued = """{"type":"rescued","additions":[{"ingredient":"beeswax","grams":12}]}""";
+        (await SendAsync($"/api/v1/batches/{id}/events", Events(1, rescued))).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        var weighed = batch["lines"]!
+            .AsArray()
+            .Select((line, at) => $$"""{"type":"weighed","line":{{at}},"grams":{{line!["targetGrams"]!.ToJsonString()}}}""");
+        batch = await AppendAsync(id, 1, $$"""{"type":"checked","grams":100,"read":99.9},{{string.Join(',', weighed)}},{{rescued}}""");
+        batch["lines"]!.AsArray().Count.ShouldBe(lines + 1);
+        batch["lines"]![lines]!["targetGrams"]!.GetValue<decimal>().ShouldBe(12m);
+        batch["batchGrams"]!.GetValue<decimal>().ShouldBe(252m);
+        batch["steps"]![steps]!["title"]!.GetValue<string>().ShouldBe("Weigh what is added");
+        batch["steps"]!.AsArray().Take(steps).ShouldAllBe(step => step!["state"]!.GetValue<string>() == "skipped");
+        batch["events"]!.AsArray()[^1]!["additions"]![0]!["ingredient"]!.GetValue<string>().ShouldBe("beeswax");
+        batch["asMade"].ShouldBeNull();
+        batch = await AppendAsync(id, batch["sequence"]!.GetValue<long>(), $$"""{"type":"weighed","line":{{lines}},"grams":12}""");
+        batch["asMade"]!["formula"]!["lines"]!.AsArray().Count.ShouldBe(lines + 1);
+        JsonNode.DeepEquals(await FindAsync(id), batch).ShouldBeTrue("read from what is kept");
+    }
+
     [Fact]
     public async Task Who_is_behind_is_told_what_happened()
     {
@@ -77,6 +101,9 @@ public sealed class BatchApiTests(App app) : IClassFixture<App>
     [InlineData("""{"type":"temperature","celsius":-41}""", "/events/0/celsius")]
     [InlineData("""{"type":"temperature","celsius":60,"from":"hand"}""", "/events/0/from")]
     [InlineData("""{"type":"moved","to":"attic"}""", "/events/0/to")]
+    [InlineData("""{"type":"checked","grams":100}""", "/events/0/read")]
+    [InlineData("""{"type":"rescued","additions":[]}""", "/events/0/additions")]
+    [InlineData("""{"type":"rescued","additions":[{"ingredient":"beeswax"}]}""", "/events/0/additions/0/grams")]
     [InlineData("""{"type":"started"}""", "/events/0/type")]
     [InlineData("""{"type":"sung"}""", "/events/0/type")]
     [InlineData("""{"line":0}""", "/events/0/type")]

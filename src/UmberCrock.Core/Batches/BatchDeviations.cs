@@ -19,8 +19,41 @@ public sealed record Deviation(Message What, Message Did, int? Line, int? Step)
     public static IReadOnlyList<Deviation> Of(BatchState state, MadeFormula? made, RuleBook rules)
     {
         var figures = rules.Of<BatchRules>();
-        return [.. Doses(state, made), .. Steps(state), .. Heat(state, figures), .. CameOut(state, figures)];
+        return
+        [
+            .. Scale(state, figures),
+            .. Doses(state, made),
+            .. Rescues(state),
+            .. Steps(state),
+            .. Heat(state, figures),
+            .. CameOut(state, figures),
+        ];
     }
+
+    /// <summary>A scale that was off by more than a line may be.</summary>
+    private static IEnumerable<Deviation> Scale(BatchState state, BatchRules rules) =>
+        state
+            .Checks.Where(check => Math.Abs(check.Read - check.Grams) > rules.ToleranceSteps * state.Plan.ScaleStepGrams)
+            .Select(check => new Deviation(
+                $"The scale says {Short(check.Read).Grams} of {Short(check.Grams).Grams}",
+                "Every weight of this batch may be off by as much in a hundred.",
+                null,
+                null
+            ));
+
+    private static IEnumerable<Deviation> Rescues(BatchState state)
+    {
+        foreach (var rescue in state.Rescues)
+            yield return new(
+                $"Rescued with {string.Join(", ", rescue.Additions.Select(one => $"{Two(one.Grams)} g of {NameOf(state, one)}"))}",
+                "The pot was melted again; the steps that were open were begun anew.",
+                null,
+                null
+            );
+    }
+
+    private static string NameOf(BatchState state, RescueAddition addition) =>
+        state.Plan.Lines.Last(line => line.Ingredient == addition.Ingredient).Name;
 
     private static IEnumerable<Deviation> Doses(BatchState state, MadeFormula? made)
     {
@@ -60,7 +93,7 @@ public sealed record Deviation(Message What, Message Did, int? Line, int? Step)
 
     private static IEnumerable<Deviation> Steps(BatchState state) =>
         state
-            .Steps.Values.Where(step => step.Skipped is not null)
+            .Steps.Values.Where(step => step.Skipped is not (null or BatchFold.BegunAnew))
             .Select(step => new Deviation(
                 $"Step {step.Number} left out: {state.Plan.Method.Steps[step.Number - 1].Title}",
                 step.Skipped!,

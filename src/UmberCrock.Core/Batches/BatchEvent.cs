@@ -62,6 +62,11 @@ public sealed record BatchStarted(BatchPlan Plan) : BatchEvent;
 /// <param name="Grams">What the cup weighs, g; null where nobody read it.</param>
 public sealed record ScaleTared(decimal? Grams) : BatchEvent;
 
+/// <summary>A weight that is known was put on the scale, to see whether it can be trusted.</summary>
+/// <param name="Grams">What the weight is, g.</param>
+/// <param name="Read">What the scale said, g.</param>
+public sealed record ScaleChecked(decimal Grams, decimal Read) : BatchEvent;
+
 /// <summary>Some of a line was weighed: it adds to what there is of it.</summary>
 /// <param name="Line">Index of the line, from 0.</param>
 /// <param name="Grams">How much was weighed, g.</param>
@@ -94,6 +99,11 @@ public sealed record BatchSplit(ImmutableArray<BatchPart> Parts) : BatchEvent;
 
 /// <summary>A word about the batch was written down.</summary>
 public sealed record BatchNoted(string Text) : BatchEvent;
+
+/// <summary>The pot is wrong: it is melted again, and something is stirred in that cures it.</summary>
+/// <param name="Additions">What is stirred in, g.</param>
+/// <param name="Plan">What that adds to the plan of the batch; null until it is appended.</param>
+public sealed record PotRescued(ImmutableArray<RescueAddition> Additions, RescuePlan? Plan) : BatchEvent;
 
 /// <summary>Containers of one kind were filled from the pot.</summary>
 /// <param name="Container">What they are, in words.</param>

@@ -64,6 +64,7 @@ public static class BatchEventReader
                 Named(walker, "lot", LongestName),
                 stored ? Named(walker, "lotKey", 40) : null
             ),
+            "checked" => new ScaleChecked(Grams(walker, "grams"), walker.Number("read", required: true, 0m, MostGrams) ?? 0m),
             "unweighed" => new LineUnweighed(walker.Index("line")),
             "stepDone" => new StepFinished(walker.Index("number")),
             "stepSkipped" => new StepSkipped(walker.Index("number"), Text(walker, "reason")),
@@ -93,6 +94,10 @@ public static class BatchEventReader
         type switch
         {
             "split" => new BatchSplit(Parts(walker)),
+            "rescued" => new PotRescued(
+                Additions(walker),
+                stored && walker.Has("plan") ? walker.Raw("plan")?.Deserialize<RescuePlan>(ContractJson.Options) : null
+            ),
             "filled" => new ContainersFilled(
                 Text(walker, "container", LongestName),
                 Count(walker, "count"),
@@ -154,6 +159,24 @@ public static class BatchEventReader
                     return read;
                 }),
         ];
+
+    private static ImmutableArray<RescueAddition> Additions(JsonWalker walker)
+    {
+        ImmutableArray<RescueAddition> additions =
+        [
+            .. walker
+                .Children("additions", required: true, MostParts)
+                .Select(addition =>
+                {
+                    var read = new RescueAddition(Text(addition, "ingredient", LongestName), Grams(addition, "grams"));
+                    addition.RefuseUnknown();
+                    return read;
+                }),
+        ];
+        if (additions.IsEmpty && walker.Has("additions"))
+            walker.Refuse(walker.At("additions"), $"must be a list of 1 to {MostParts}.");
+        return additions;
+    }
 
     private static decimal Grams(JsonWalker walker, string name)
     {

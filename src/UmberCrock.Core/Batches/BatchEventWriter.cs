@@ -35,6 +35,7 @@ public static class BatchEventWriter
                 ? Of("started", ("plan", JsonSerializer.SerializeToNode(one.Plan, ContractJson.Options)))
                 : Of("started", ("formula", one.Plan.Formula.Name), ("batchGrams", one.Plan.BatchGrams)),
             ScaleTared one => one.Grams is { } grams ? Of("tared", ("grams", grams)) : Of("tared"),
+            ScaleChecked one => Of("checked", ("grams", one.Grams), ("read", one.Read)),
             LineWeighed one => Weighed(one, stored),
             LineUnweighed one => Of("unweighed", ("line", one.Line)),
             StepFinished one => Of("stepDone", ("number", one.Number)),
@@ -43,6 +44,7 @@ public static class BatchEventWriter
             PotMoved one => Of("moved", ("to", Vocabulary.Word(one.To))),
             LinesAdded one => Of("added", ("lines", Numbers(one.Lines))),
             BatchSplit one => Of("split", ("parts", Parts(one.Parts))),
+            PotRescued one => Rescued(one, stored),
             BatchNoted one => Of("note", ("text", one.Text)),
             ContainersFilled one => Filled(one),
             BatchAbandoned one => Of("abandoned", ("reason", one.Reason)),
@@ -77,6 +79,17 @@ public static class BatchEventWriter
 
     private static JsonObject Lot(string lot, string? key) =>
         key is null ? new() { ["lot"] = lot } : new() { ["lot"] = lot, ["lotKey"] = key };
+
+    private static JsonObject Rescued(PotRescued one, bool stored)
+    {
+        var additions = one.Additions.Select(addition =>
+            (JsonNode)new JsonObject { ["ingredient"] = addition.Ingredient, ["grams"] = addition.Grams }
+        );
+        var written = Of("rescued", ("additions", new JsonArray([.. additions])));
+        if (stored && one.Plan is not null)
+            written["plan"] = JsonSerializer.SerializeToNode(one.Plan, ContractJson.Options);
+        return written;
+    }
 
     private static JsonObject Filled(ContainersFilled one)
     {

@@ -28,6 +28,7 @@ internal static class BatchFold
         return logged.Event switch
         {
             ScaleTared one => now with { CupGrams = one.Grams },
+            ScaleChecked one => now with { Checks = now.Checks.Add(new(at, one.Grams, one.Read)) },
             LineWeighed one => Weighed(now, one, sequence, at),
             LineUnweighed one => Unweighed(now, one),
             StepFinished one => Step(now, one.Number, new StepOutcome(one.Number, at, null)),
@@ -36,6 +37,7 @@ internal static class BatchFold
             PotMoved one => now with { Places = now.Places.Add(new(at, one.To)) },
             LinesAdded one => Added(now, one, at),
             BatchSplit one => Split(now, one),
+            PotRescued one => Rescued(now, one, at),
             BatchNoted => now,
             ContainersFilled one => Filled(now, one, sequence, at),
             BatchAbandoned one => now with { Phase = BatchPhase.Abandoned, EndedAt = at, EndedBy = one.Reason },
@@ -136,6 +138,32 @@ internal static class BatchFold
             {
                 Parts = one.Parts,
             };
+    }
+
+    /// <summary>Why the steps of the plan that were still open are left out once the pot is rescued.</summary>
+    internal const string BegunAnew = "the pot was rescued: it is melted again, and its steps follow";
+
+    /// <summary>What was planned grows by the additions and their steps; what was filled goes back into the pot.</summary>
+    private static BatchState Rescued(BatchState now, PotRescued one, DateTimeOffset at)
+    {
+        RescuePlan.Check(now);
+        var plan = one.Plan ?? throw new DocumentException("/additions", "have no plan.");
+        var open = now.Plan.Method.Steps.Where(step => !now.Steps.ContainsKey(step.Number));
+        return now with
+        {
+            Plan = now.Plan with
+            {
+                Formula = plan.Formula,
+                BatchGrams = now.Plan.BatchGrams + plan.Lines.Sum(line => line.TargetGrams),
+                Lines = now.Plan.Lines.AddRange(plan.Lines),
+                Method = now.Plan.Method with { Steps = now.Plan.Method.Steps.AddRange(plan.Steps) },
+            },
+            Weighed = now.Weighed.AddRange(plan.Lines.Select(_ => ImmutableArray<WeighedPart>.Empty)),
+            Steps = now.Steps.AddRange(open.Select(step => KeyValuePair.Create(step.Number, new StepOutcome(step.Number, at, BegunAnew)))),
+            Places = now.Places.Add(new(at, Topics.Cooling.Surroundings.Room)),
+            Filled = [],
+            Rescues = now.Rescues.Add(new(at, one.Additions, now.Plan.Method.Steps.Length + 1)),
+        };
     }
 
     private static BatchState Filled(BatchState now, ContainersFilled one, long sequence, DateTimeOffset at)

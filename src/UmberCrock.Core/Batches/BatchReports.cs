@@ -159,9 +159,9 @@ public static class BatchCooling
     /// <returns>The request, and the moment that its minutes count from.</returns>
     public static (CoolingRequest Request, DateTimeOffset From)? Of(BatchState state, ImmutableArray<double> targets)
     {
-        if (state.Temperatures.IsEmpty)
+        ImmutableArray<PotTemperature> readings = [.. state.TemperaturesNow];
+        if (readings.IsEmpty)
             return null;
-        var readings = state.Temperatures;
         var peak = readings.Max(reading => reading.Celsius);
         var since = readings.Last(reading => reading.Celsius == peak).At;
         var moved = state.Places.LastOrDefault(place => place.At > since);

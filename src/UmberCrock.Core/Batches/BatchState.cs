@@ -53,6 +53,12 @@ public sealed record FilledContainers(
     ImmutableArray<decimal> Pieces
 );
 
+/// <summary>A weight that is known, and what the scale said of it.</summary>
+public sealed record ScaleCheck(DateTimeOffset At, decimal Grams, decimal Read);
+
+/// <summary>A rescue of the pot: when, what was stirred in, and the number of its first step.</summary>
+public sealed record PotRescue(DateTimeOffset At, ImmutableArray<RescueAddition> Additions, int FirstStep);
+
 /// <summary>Finished pieces that left the shelf together.</summary>
 public sealed record PiecesGone(long Sequence, DateTimeOffset At, int Count, PieceOutcome As, string To, string Note);
 
@@ -100,6 +106,16 @@ public sealed record BatchState
 
     /// <summary>The parts that it was split into; none while it is one.</summary>
     public ImmutableArray<BatchPart> Parts { get; init; } = [];
+
+    /// <summary>Rescues of the pot, in order.</summary>
+    public ImmutableArray<PotRescue> Rescues { get; init; } = [];
+
+    /// <summary>Weights that the scale was checked with, in order.</summary>
+    public ImmutableArray<ScaleCheck> Checks { get; init; } = [];
+
+    /// <summary>Temperatures of the pot since it was last melted again, in order; all of them where it was not.</summary>
+    public IEnumerable<PotTemperature> TemperaturesNow =>
+        Rescues.IsEmpty ? Temperatures : Temperatures.Where(reading => reading.At > Rescues[^1].At);
 
     /// <summary>What was filled.</summary>
     public ImmutableArray<FilledContainers> Filled { get; init; } = [];
@@ -150,6 +166,12 @@ public sealed record BatchState
 
     /// <summary>How many pieces were filled.</summary>
     public int Pieces => Filled.Sum(filled => filled.Count);
+
+    /// <summary>What each filled piece weighs, g: the mean of its filling where they were not weighed one by one.</summary>
+    public IEnumerable<decimal> PieceGrams =>
+        Filled.SelectMany(filled =>
+            filled.Pieces.IsEmpty ? Enumerable.Repeat(filled.Grams / filled.Count, filled.Count) : filled.Pieces.AsEnumerable()
+        );
 
     /// <summary>How many pieces are on the shelf: filled, not gone, or come back.</summary>
     public int OnShelf => Pieces - Gone.Sum(gone => gone.Count) + Returned;

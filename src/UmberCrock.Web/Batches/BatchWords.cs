@@ -17,6 +17,7 @@ internal static class BatchWords
             BatchStarted one => $"begun, {Shown.Short(one.Plan.BatchGrams)} g",
             ScaleTared => "tared",
             LineWeighed one => $"{Shown.Two(one.Grams)} g of line {N(one.Line + 1)} weighed{(one.Lot is { } lot ? $", lot {lot}" : "")}",
+            ScaleChecked one => Checked(new ScaleCheck(logged.At, one.Grams, one.Read)),
             LineUnweighed one => $"line {N(one.Line + 1)}: last weight taken back",
             StepFinished one => $"step {N(one.Number)} done",
             StepSkipped one => $"step {N(one.Number)} left out: {one.Reason}",
@@ -24,6 +25,8 @@ internal static class BatchWords
             PotMoved one => $"moved: {Of(one.To)}",
             LinesAdded one => $"stirred in: {string.Join(", ", one.Lines.Select(line => $"line {N(line + 1)}"))}",
             BatchSplit one => $"parted: {string.Join(", ", one.Parts.Select(part => part.Name))}",
+            PotRescued one =>
+                $"rescued with {string.Join(", ", one.Additions.Select(each => $"{Shown.Two(each.Grams)} g of {each.Ingredient}"))}",
             BatchNoted one => one.Text,
             ContainersFilled one => $"{N(one.Count)} {one.Container} filled, {Shown.Two(one.Grams)} g",
             BatchAbandoned one => $"given up: {one.Reason}",
@@ -36,6 +39,10 @@ internal static class BatchWords
             BatchRecalled one => $"called back: {one.Reason}",
             _ => throw new ArgumentOutOfRangeException(nameof(logged), logged.Event, "An event without words."),
         };
+
+    /// <summary>What the scale said of a weight that is known.</summary>
+    public static string Checked(ScaleCheck check) =>
+        $"check weight {Shown.Short(check.Grams)} g: the scale says {Shown.Short(check.Read)} g";
 
     /// <summary>What others did meanwhile, and what to do.</summary>
     public static string Meanwhile(BatchBehindException behind) =>

@@ -23,7 +23,10 @@ internal static class BenchScenes
     public static bool IsHot(MethodStep? step) => step is not null && Hot.Contains(step.Stage);
 
     /// <summary>How hot the pot is to be, C; null where no step heats it.</summary>
-    public static double? HottestOf(BatchState state) => state.Plan.Method.Steps.Where(IsHot).Max(step => step.TargetCelsius);
+    public static double? HottestOf(BatchState state) =>
+        state
+            .Plan.Method.Steps.Where(step => IsHot(step) && (state.Rescues.IsEmpty || step.Number >= state.Rescues[^1].FirstStep))
+            .Max(step => step.TargetCelsius);
 
     /// <summary>The scene of a batch.</summary>
     /// <param name="state">The batch.</param>

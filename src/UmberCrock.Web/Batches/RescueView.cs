@@ -122,11 +122,6 @@ internal sealed record RescueView(
         );
     }
 
-    /// <summary>The advice as a sentence for a record.</summary>
-    public string Advice =>
-        $"Rescue: melt again and add {string.Join(", ", Additions.Select(one => $"{Shown.Two(one.Grams)} g of {one.Name}"))} to "
-        + $"{Shown.Two(PotGrams)} g.";
-
     private static RescueWay WayOf(int key, string title, RescueAnswer answer, HashSet<string> larder, Formula formula, Knowledge knowledge)
     {
         if (answer.Cure is not { } cure)
@@ -156,7 +151,7 @@ internal sealed record RescueView(
         );
     }
 
-    /// <summary>Melted again as hot as the new formula wants it, then on as its method has it.</summary>
+    /// <summary>The titles of the steps, from weighing what is added to pouring.</summary>
     private static IEnumerable<string> StepsOf(Rescued cure, decimal potGrams, Knowledge knowledge)
     {
         if (cure.Additions.IsEmpty)
@@ -167,23 +162,14 @@ internal sealed record RescueView(
             knowledge.Catalogue,
             knowledge.Settings
         );
-        var hottest = method.Steps.Where(step => BenchScenes.IsHot(step)).Max(step => step.TargetCelsius);
-        var names = cure.Additions.Select(addition => knowledge.Catalogue.Find(addition.Ingredient)!.Name.ToLowerInvariant());
-        return
-        [
-            $"Melt the pot again{(hottest is { } celsius ? $" to {celsius:0} °C" : "")}, stir in {string.Join(" and ", names)} until clear",
-            .. method
-                .Steps.Where(step =>
-                    step.Stage
-                        is MethodStage.Cool
-                            or MethodStage.Trace
-                            or MethodStage.Chill
-                            or MethodStage.Whip
-                            or MethodStage.Pour
-                            or MethodStage.Set
-                )
-                .Select(step => MethodView.Whole(step.Title)),
-            "Smell it: what was scented fades when it is melted again",
-        ];
+        bool IsNew(int line) => cure.Additions.Any(addition => addition.Ingredient == cure.Formula.Lines[line].Ingredient);
+        return RescueSteps
+            .Of(method, isIn: _ => true, IsNew, after: 0)
+            .Where(step => step.Stage <= MethodStage.Set)
+            .Select(step =>
+                step is { Stage: MethodStage.Melt, TargetCelsius: { } hot }
+                    ? $"{MethodView.Whole(step.Title)}, {hot:0} °C"
+                    : MethodView.Whole(step.Title)
+            );
     }
 }

@@ -92,13 +92,16 @@ internal sealed record StoveView(
     /// <summary>How hot the pot is to be while it heats, C; null once it is off the heat, or cools although no step says so.</summary>
     public double? HeatTo =>
         BenchScenes.IsHot(Next)
-        && (State.Temperatures.IsEmpty || State.Temperatures[^1].Celsius >= State.Temperatures.Max(read => read.Celsius) - StillHot)
+        && (
+            !State.TemperaturesNow.Any()
+            || State.TemperaturesNow.Last().Celsius >= State.TemperaturesNow.Max(read => read.Celsius) - StillHot
+        )
             ? BenchScenes.HottestOf(State)
             : null;
 
     /// <summary>True while it matters when the pour window opens and shuts.</summary>
     public bool IsAwaitingPour =>
-        HeatTo is null && !State.Plan.Method.Steps.Any(step => step.Stage == MethodStage.Pour && State.Steps.ContainsKey(step.Number));
+        HeatTo is null && State.Plan.Method.Steps.Any(step => step.Stage == MethodStage.Pour && !State.Steps.ContainsKey(step.Number));
 
     /// <summary>Number of the batch in words: "batch 261127-1, 480 g, 8 bars".</summary>
     public string Words =>

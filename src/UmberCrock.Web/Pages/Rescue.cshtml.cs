@@ -31,6 +31,9 @@ internal sealed class RescueModel(FormulaStore formulas, BatchStore batches, Bat
     /// <summary>True while the batch's record is open.</summary>
     public bool IsOpen { get; private set; }
 
+    /// <summary>True once all that was planned is weighed: a rescue goes by what is in the pot.</summary>
+    public bool IsAllWeighed { get; private set; }
+
     /// <summary>Sequence number of the last entry of the batch.</summary>
     public long After { get; private set; }
 
@@ -79,7 +82,7 @@ internal sealed class RescueModel(FormulaStore formulas, BatchStore batches, Bat
         return Page();
     }
 
-    /// <summary>Writes the advice into the record of an open batch.</summary>
+    /// <summary>Takes the advice into an open batch: its lines and steps go on from here.</summary>
     public async Task<IActionResult> OnPostWriteAsync([FromRoute] long? batch)
     {
         if (batch is not { } number || !await FindAsync(null, batch))
@@ -87,7 +90,7 @@ internal sealed class RescueModel(FormulaStore formulas, BatchStore batches, Bat
         await WorkOutAsync();
         if (View is not { Additions.Count: > 0 } view)
             return Page();
-        var outcome = await acts.AppendAsync(Request, number, () => new BatchNoted(view.Advice));
+        var outcome = await acts.AppendAsync(Request, number, () => new PotRescued([.. view.Chosen.Cure!.Additions], null));
         if (outcome.Kept is not null)
             return Redirect($"/batches/{number.ToString(CultureInfo.InvariantCulture)}");
         (Refusal, Response.StatusCode) = (outcome.Refusal, outcome.Status);
@@ -123,6 +126,7 @@ internal sealed class RescueModel(FormulaStore formulas, BatchStore batches, Bat
             Pot = (MadeFormula.FormulaOf(state) ?? state.Plan.Formula) with { Name = state.Plan.Name };
             KnownGrams = state.InPotGrams > 0m ? state.InPotGrams : state.Plan.BatchGrams;
             (BatchId, IsOpen, After) = (number, state.Phase == BatchPhase.Open, log.Sequence);
+            IsAllWeighed = state.IsAllWeighed;
             return true;
         }
 

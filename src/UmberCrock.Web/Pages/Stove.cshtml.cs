@@ -95,6 +95,20 @@ internal sealed class StoveModel(
         return await AppendAsync(id, line, null, () => why is null ? new ScaleTared(cup) : throw new DocumentException("/", why));
     }
 
+    /// <summary>A weight that is known was put on the scale.</summary>
+    public Task<IActionResult> OnPostCheckAsync(
+        [FromRoute] long id,
+        [FromForm] int line,
+        [FromForm] string? grams,
+        [FromForm] string? read
+    ) =>
+        AppendAsync(id, line, grams, () =>
+            new ScaleChecked(
+                Number(grams, "what the weight weighs in grams"),
+                Reading(read, DeviceKind.Scale, "what the scale says in grams")
+            )
+        );
+
     /// <summary>Takes the last weight of a line back.</summary>
     public Task<IActionResult> OnPostBackAsync([FromRoute] long id, [FromForm] int line) =>
         AppendAsync(id, line, null, () => new LineUnweighed(line));
