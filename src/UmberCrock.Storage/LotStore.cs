@@ -45,6 +45,16 @@ public sealed class LotStore(IDbContextFactory<CrockContext> contexts, Knowledge
             .ToDictionaryAsync(row => row.Key, row => row.PricePerKilogram);
     }
 
+    /// <summary>Lots by their keys, those in the bin too: what was made of them is told of as long as they are there.</summary>
+    /// <param name="keys">Keys of the lots.</param>
+    public async Task<IReadOnlyDictionary<string, Lot>> ByKeysAsync(IReadOnlyCollection<string> keys)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        var rows = await context.Lots.IgnoreQueryFilters().AsNoTracking().Where(row => keys.Contains(row.Key)).ToListAsync();
+        var (read, _) = RowReading.Each(rows, row => (row.Key, Lot: Read(row)));
+        return read.ToDictionary(one => one.Key, one => one.Lot);
+    }
+
     /// <summary>Keeps a lot: a new one for id 0, else in place of the one with its id.</summary>
     /// <param name="lot">The lot.</param>
     /// <param name="version">The version the caller read; matters only for a lot that is there.</param>

@@ -38,6 +38,11 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
                 "/batches",
                 "/batches/4",
                 "/batches/3/record",
+                "/batches/3/labels?from=3",
+                "/batches/4/parts",
+                "/batches?lot=B4",
+                "/buy",
+                "/?show=today",
                 "/bench/6/compare",
                 "/bench/6/ladder",
                 "/bench/6/label",
@@ -76,6 +81,11 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
     [InlineData("/batches")]
     [InlineData("/batches/4")]
     [InlineData("/batches/3/record")]
+    [InlineData("/batches/3/labels?from=3")]
+    [InlineData("/batches/4/parts")]
+    [InlineData("/batches?lot=B4")]
+    [InlineData("/buy")]
+    [InlineData("/?show=today")]
     public void Nothing_hangs_out_sideways_on_a_phone(string path)
     {
         using var page = new Page(390, 844);
@@ -102,6 +112,11 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
     [InlineData("/batches")]
     [InlineData("/batches/4")]
     [InlineData("/batches/3/record")]
+    [InlineData("/batches/3/labels?from=3")]
+    [InlineData("/batches/4/parts")]
+    [InlineData("/batches?lot=B4")]
+    [InlineData("/buy")]
+    [InlineData("/?show=today")]
     [InlineData("/bench/6/compare")]
     [InlineData("/bench/6/ladder")]
     [InlineData("/bench/6/label")]

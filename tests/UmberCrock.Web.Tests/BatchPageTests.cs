@@ -157,11 +157,12 @@ public sealed class BatchPageTests(App app) : IClassFixture<App>
     public async Task Lots_are_traced_both_ways()
     {
         var page = await new Browserlike(app).OpenAsync("/batches/3/record");
-        page.QuerySelectorAll(".weighed tbody tr")
-            .First(row => row.TextContent.Contains("Shea", StringComparison.Ordinal))
-            .TextContent.ShouldContain("S2");
-        page.QuerySelectorAll(".lotname").Select(one => one.TextContent).ShouldContain("Shea butter (refined), lot S2");
-        page.DocumentElement.TextContent.ShouldContain("in Slipway whipped butter");
+        var shea = page.QuerySelectorAll(".weighed tbody tr").First(row => row.TextContent.Contains("Shea", StringComparison.Ordinal));
+        shea.TextContent.ShouldContain("S2");
+        page = await new Browserlike(app).OpenAsync($"/batches/3/record{shea.QuerySelector("th a")!.GetAttribute("href")}");
+        page.QuerySelector(".lotbar svg")!.GetAttribute("aria-label")!.ShouldStartWith("Lot S2: ");
+        page.QuerySelector(".lotbar .here")!.TextContent.ShouldContain("this batch");
+        page.QuerySelector(".lotbar ol")!.TextContent.ShouldContain("Slipway whipped butter");
     }
 
     /// <summary>The year's table against the store: what was used of a lot, what was made, what left the shelf.</summary>

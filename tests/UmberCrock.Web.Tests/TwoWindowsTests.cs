@@ -227,6 +227,8 @@ public sealed class TwoWindowsTests(App app) : IClassFixture<App>
                 $"/bench/{id}/start",
                 "/batches/4",
                 "/batches/3/record",
+                "/batches/3/labels",
+                "/batches/4/parts",
                 $"/bench/{id}/notes",
                 $"/bench/{id}/how",
                 "/settings",

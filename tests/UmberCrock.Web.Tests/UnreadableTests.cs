@@ -140,6 +140,8 @@ public sealed class UnreadableTests : IAsyncLifetime
             "/",
             "/?show=stop",
             "/?show=clear",
+            "/?show=today",
+            "/buy",
             "/larder",
             "/larder?Show=own",
             "/larder/beeswax",

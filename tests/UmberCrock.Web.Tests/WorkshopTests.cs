@@ -103,6 +103,7 @@ public sealed partial class WorkshopTests(App app) : IClassFixture<App>
             $"/bench/{id}/start",
             "/batches",
             "/batches/3/record",
+            "/batches/3/labels",
             "/larder",
             "/larder/shea-butter-refined",
             "/intake?sample=true",

@@ -60,17 +60,18 @@ internal static class LabelSheet
     /// <param name="count">How many.</param>
     /// <param name="sheet">How they stand.</param>
     /// <param name="type">The type it was laid out with.</param>
-    public static byte[] Pdf(LabelArt art, int count, SheetPlan sheet, LabelType type)
+    /// <param name="used">So many labels of the first sheet are gone already.</param>
+    public static byte[] Pdf(LabelArt art, int count, SheetPlan sheet, LabelType type, int used = 0)
     {
         using var document = new PdfDocument();
         document.Info.Title = "Labels";
         var (columns, rows) = sheet.Places(art.Size);
-        for (var printed = 0; printed < count; )
+        for (var (printed, first) = (0, used); printed < count; first = 0)
         {
             var page = document.AddPage();
             page.Size = sheet.Paper == SheetPaper.Letter ? PageSize.Letter : PageSize.A4;
             using var graphics = XGraphics.FromPdfPage(page);
-            for (var place = 0; place < columns * rows && printed < count; place++, printed++)
+            for (var place = first; place < columns * rows && printed < count; place++, printed++)
             {
                 var (left, top) = sheet.Place(place, art.Size);
                 Draw(graphics, art, left, top, type);

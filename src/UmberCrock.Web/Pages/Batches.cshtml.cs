@@ -3,17 +3,31 @@ using System.Text;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using UmberCrock.Core.Batches;
+using UmberCrock.Core.Documents;
 using UmberCrock.Storage;
 
 namespace UmberCrock.Web.Pages;
 
 /// <summary>Batches: those that are open, and what was made, newest first; or those of one formula side by side.</summary>
-internal sealed class BatchesModel(BatchStore batches, FormulaStore formulas, LotStore lots, Knowledge knowledge, TimeProvider clock) : PageModel
+internal sealed class BatchesModel(BatchStore batches, FormulaStore formulas, LotStore lots, Knowledge knowledge, TimeProvider clock)
+    : PageModel
 {
     private const int OnAPage = 100;
 
     /// <summary>A batch that is over, beside others of its formula.</summary>
     public sealed record Compared(BatchPlace Place, BatchYield Yield, BatchCost Cost, int Deviations, double Minutes);
+
+    /// <summary>A batch with a lot in it: how much, and where its pieces are.</summary>
+    public sealed record Holding(BatchPlace Place, decimal Grams, int OnShelf, IReadOnlyList<PiecesGone> Gone);
+
+    /// <summary>The mark of the lot that is traced; null when none is.</summary>
+    public string? LotMark { get; private set; }
+
+    /// <summary>What the lot is of.</summary>
+    public string? LotOf { get; private set; }
+
+    /// <summary>The batches that hold it.</summary>
+    public IReadOnlyList<Holding> Holdings { get; private set; } = [];
 
     /// <summary>Open batches.</summary>
     public IReadOnlyList<BatchPlace> Open { get; private set; } = [];
@@ -53,6 +67,8 @@ internal sealed class BatchesModel(BatchStore batches, FormulaStore formulas, Lo
         (Over, Total) = await batches.ListAsync(new BatchQuestion(false, key, lot), At * OnAPage, OnAPage);
         if (key is not null)
             await CompareAsync(formula!.Value);
+        if (!string.IsNullOrWhiteSpace(lot))
+            await TraceAsync(lot);
         return Page();
     }
 
@@ -67,6 +83,33 @@ internal sealed class BatchesModel(BatchStore batches, FormulaStore formulas, Lo
         var prices = await lots.PricesAsync();
         var table = YearTable.Write(of, await lots.ListAsync(), made, knowledge.Catalogue, key => prices.GetValueOrDefault(key));
         return File(Encoding.UTF8.GetBytes(table), "text/csv", string.Create(CultureInfo.InvariantCulture, $"batches-{of}.csv"));
+    }
+
+    private async Task TraceAsync(string lot)
+    {
+        var (holdings, odd) = (new List<Holding>(), new List<UnreadableRow>());
+        LotMark = PlainText.OneLine(lot);
+        foreach (var place in Open.Concat(Over))
+        {
+            try
+            {
+                var state = (await batches.FindAsync(place.Id))!.Log.State;
+                var parts = state
+                    .Weighed.SelectMany((parts, line) => parts.Select(part => (part, line)))
+                    .Where(one => one.part.LotKey == lot || one.part.Lot == lot)
+                    .ToList();
+                if (parts.Count == 0)
+                    continue;
+                (LotMark, LotOf) = (parts[0].part.Lot, state.Plan.Lines[parts[0].line].Name);
+                holdings.Add(new(place, parts.Sum(one => one.part.Grams), state.OnShelf, state.Gone));
+            }
+            catch (UnreadableRowException refused)
+            {
+                odd.Add(refused.Row);
+            }
+        }
+
+        (Holdings, Odd) = (holdings, odd);
     }
 
     private async Task CompareAsync(long formula)

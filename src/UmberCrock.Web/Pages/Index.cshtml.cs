@@ -1,7 +1,6 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using UmberCrock.Core.Documents;
-using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Storage;
 using UmberCrock.Web.Shelf;
@@ -21,14 +20,10 @@ internal sealed class IndexModel(FormulaStore store, BinStore bin, ShelfKeeper s
 
     /// <summary>Shows the shelf.</summary>
     /// <param name="find">Part of a name or ingredient.</param>
-    /// <param name="show">One verdict only.</param>
+    /// <param name="show">One verdict only, or what can be made today.</param>
     /// <param name="page">Which stretch, from 0.</param>
     public async Task OnGetAsync(string? find, string? show, [FromQuery] int page = 0) =>
-        View = await shelf.ShowAsync(
-            find,
-            Vocabulary.TryParse<Verdict>(show, out var verdict) ? verdict : null,
-            Math.Clamp(page, 0, MostPages)
-        );
+        View = await shelf.ShowAsync(find, ShelfFilter.Parse(show), Math.Clamp(page, 0, MostPages));
 
     /// <summary>Starts a formula with its phases ready.</summary>
     public async Task<IActionResult> OnPostNewAsync(string? name, string? form, string? audience)
@@ -59,7 +54,7 @@ internal sealed class IndexModel(FormulaStore store, BinStore bin, ShelfKeeper s
     {
         Problems = problems;
         Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-        View = await shelf.ShowAsync(null, null, 0);
+        View = await shelf.ShowAsync(null, ShelfFilter.All, 0);
         return Page();
     }
 }

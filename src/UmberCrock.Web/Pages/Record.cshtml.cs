@@ -1,4 +1,3 @@
-using System.Globalization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using UmberCrock.Core.Batches;
@@ -11,7 +10,14 @@ namespace UmberCrock.Web.Pages;
 
 /// <summary>The record of a batch: what was weighed, of which lots, how it cooled, what came out and where it went. Appended to, never
 /// changed.</summary>
-internal sealed class RecordModel(BatchStore batches, BatchActs acts, FormulaStore formulas, LotStore lots, Knowledge knowledge) : PageModel
+internal sealed class RecordModel(
+    BatchStore batches,
+    BatchActs acts,
+    FormulaStore formulas,
+    LabelStore labels,
+    LotStore lots,
+    Knowledge knowledge
+) : PageModel
 {
     private const double ChartWidth = 560;
     private const double ChartHeight = 190;
@@ -42,6 +48,16 @@ internal sealed class RecordModel(BatchStore batches, BatchActs acts, FormulaSto
 
     /// <summary>What was typed and not taken.</summary>
     public string? Typed { get; private set; }
+
+    /// <summary>The line whose lots are shown.</summary>
+    [BindProperty(SupportsGet = true)]
+    public int? Line { get; set; }
+
+    /// <summary>Lots of that line, each as a bar.</summary>
+    public IReadOnlyList<LotBar> Bars { get; private set; } = [];
+
+    /// <summary>The net weight that the formula's label says, where pieces weigh less; null where none do.</summary>
+    public decimal? LabelSaysMore { get; private set; }
 
     /// <summary>Shows it.</summary>
     public async Task<IActionResult> OnGetAsync([FromRoute] long id) => await ShowAsync(id) ? Page() : NotFound();
@@ -108,8 +124,24 @@ internal sealed class RecordModel(BatchStore batches, BatchActs acts, FormulaSto
         Deviations = Deviation.Of(state, View.Made, knowledge.Catalogue.Rules);
         var keys = state.Weighed.SelectMany(parts => parts).Select(part => part.LotKey).OfType<string>().Distinct().ToList();
         Uses = (await batches.UsesAsync(keys)).ToLookup(use => use.LotKey!);
+        // The first whose lot went elsewhere too has the most to tell.
+        var shown = View.Lines.FirstOrDefault(one => one.Line == Line)
+            ?? View.Lines.FirstOrDefault(one => AlsoIn(one.Line).Any())
+            ?? View.Lines[0];
+        Line = shown.Line;
+        var known = await lots.ByKeysAsync(keys);
+        Bars =
+        [
+            .. state
+                .Weighed[shown.Line]
+                .Where(part => part.LotKey is not null)
+                .DistinctBy(part => part.LotKey)
+                .Select(part => LotBar.Of(part.Lot!, part.LotKey!, known.GetValueOrDefault(part.LotKey!), [.. Uses[part.LotKey!]], id)),
+        ];
         Chart = View.Forecast is { } forecast ? CoolChart.Of(forecast.Report, forecast.From, state, ChartWidth, ChartHeight) : null;
         FormulaId = state.Plan.FormulaKey is { } formula ? await formulas.IdOfAsync(formula) : null;
+        var says = FormulaId is { } of ? (await labels.FindAsync(of)).Plan.NetGrams : null;
+        LabelSaysMore = state.PieceGrams.Any(grams => grams < says) ? says : null;
         return true;
     }
 
@@ -124,15 +156,6 @@ internal sealed class RecordModel(BatchStore batches, BatchActs acts, FormulaSto
             .Select(use => use.Batch)
             .Where(place => place.Id != View.Kept.Id)
             .DistinctBy(place => place.Id);
-
-    /// <summary>What of a lot went where, oldest batch first.</summary>
-    /// <param name="lotKey">Key of the lot.</param>
-    public string WhereWent(string lotKey) =>
-        string.Join("; ", Uses[lotKey].Select(use => $"{View.Grams(use.Grams)} g in {NameOf(use.Batch)}, {Many(use.Batch.Pieces)} pieces"));
-
-    private string NameOf(BatchPlace place) => $"{place.Name}, {place.Code}{(place.Id == View.Kept.Id ? " (this batch)" : "")}";
-
-    private static string Many(int number) => number.ToString(CultureInfo.CurrentCulture);
 
     private static CorrectedValue? SetOf(string? what, string? value) =>
         string.IsNullOrWhiteSpace(value)

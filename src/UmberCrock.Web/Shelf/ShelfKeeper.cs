@@ -2,7 +2,11 @@ using System.Collections.Concurrent;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Findings;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Printing;
 using UmberCrock.Storage;
+using UmberCrock.Web.Batches;
 using UmberCrock.Web.Bench;
 using UmberCrock.Web.Drawing;
 
@@ -12,22 +16,22 @@ namespace UmberCrock.Web.Shelf;
 /// Lays the shelf out. What was evaluated once is remembered by formula and version, for as long as what is known and the maker's choices
 /// stay the same.
 /// </summary>
-internal sealed class ShelfKeeper(FormulaStore store, Knowledge knowledge, TimeProvider clock)
+internal sealed class ShelfKeeper(FormulaStore store, LotStore lots, Knowledge knowledge, TimeProvider clock)
 {
     private const int MostLines = 250;
     private const int MostVerdicts = 20_000;
     private const int Stretch = 200;
 
-    private volatile Memory memory = new(null!, null!, null!, [], []);
+    private volatile Memory memory = new(null!, null!, null!, [], [], []);
 
     /// <summary>A stretch of the shelf.</summary>
     /// <param name="find">Part of a name, ingredient or note; null for all.</param>
-    /// <param name="show">One verdict only; null for all.</param>
+    /// <param name="show">Which of them are shown.</param>
     /// <param name="page">Which stretch, from 0.</param>
-    public async Task<ShelfView> ShowAsync(string? find, Verdict? show, int page)
+    public async Task<ShelfView> ShowAsync(string? find, ShelfFilter show, int page)
     {
         var skip = page * ShelfView.PageSize;
-        if (show is null)
+        if (show == ShelfFilter.All)
         {
             var (places, total) = await store.PageAsync(find, skip, ShelfView.PageSize);
             var odd = places.Select(place => place.Odd).OfType<UnreadableRow>().ToList();
@@ -36,20 +40,22 @@ internal sealed class ShelfKeeper(FormulaStore store, Knowledge knowledge, TimeP
                 odd,
                 total,
                 find,
-                null,
+                show,
                 page,
                 skip + places.Count < total
             );
         }
 
-        // A verdict is not kept in the file, for it changes with what is known: the shelf is walked along until the stretch is full.
+        // Neither is kept in the file, for both change with what is known: the shelf is walked along until the stretch is full.
         var fitting = new List<KeptFormula>();
+        var (larder, today) = show.IsToday ? (await lots.ListAsync(), Today) : ([], default);
+        bool Fits(KeptFormula kept) => show.IsToday ? LackOf(kept, larder, today) is { Count: 0 } : VerdictOf(kept) == show.Verdict;
         var all = int.MaxValue;
         for (var at = 0; at < all && fitting.Count <= skip + ShelfView.PageSize; at += Stretch)
         {
             var (places, total) = await store.PageAsync(find, at, Stretch);
             all = total;
-            fitting.AddRange(places.Select(place => place.Kept).OfType<KeptFormula>().Where(kept => VerdictOf(kept) == show));
+            fitting.AddRange(places.Select(place => place.Kept).OfType<KeptFormula>().Where(Fits));
         }
 
         return new ShelfView(
@@ -62,6 +68,55 @@ internal sealed class ShelfKeeper(FormulaStore store, Knowledge knowledge, TimeP
             fitting.Count > skip + ShelfView.PageSize
         );
     }
+
+    /// <summary>Formulas that the larder does not suffice for, each with what it lacks; those that lack the fewest first.</summary>
+    /// <param name="most">So many at most.</param>
+    public async Task<IReadOnlyList<(KeptFormula Kept, IReadOnlyList<Shortage> Lacks)>> LackingAsync(int most)
+    {
+        var (larder, today) = (await lots.ListAsync(), Today);
+        return
+        [
+            .. (await store.ListAsync(null))
+                .Select(kept => (Kept: kept, Lacks: LackOf(kept, larder, today)))
+                .Where(one => one.Lacks is { Count: > 0 })
+                .OrderBy(one => one.Lacks!.Count)
+                .ThenBy(one => one.Kept.Formula.Name, StringComparer.OrdinalIgnoreCase)
+                .Take(most)
+                .Select(one => (one.Kept, one.Lacks!)),
+        ];
+    }
+
+    /// <summary>What the larder lacks for some formulas together, each in its batch as kept.</summary>
+    /// <param name="formulas">The formulas.</param>
+    public async Task<IReadOnlyList<Shortage>> ToBuyAsync(IEnumerable<KeptFormula> formulas) =>
+        Shortage.Of(formulas.Select(SheetOf).OfType<WeighSheet>(), await lots.ListAsync(), knowledge.Catalogue, Today);
+
+    private DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+
+    /// <summary>What the larder lacks for a formula; null for one that nothing can be weighed of.</summary>
+    private IReadOnlyList<Shortage>? LackOf(KeptFormula kept, IReadOnlyList<Lot> larder, DateOnly today) =>
+        SheetOf(kept) is { } sheet ? Shortage.Of([sheet], larder, knowledge.Catalogue, today) : null;
+
+    private WeighSheet? SheetOf(KeptFormula kept) =>
+        Remembered()
+            .Sheets.GetOrAdd((kept.Id, kept.Version), _ =>
+            {
+                try
+                {
+                    return FormulaTotals.Of(kept.Formula, knowledge.Catalogue.Herbs).Off != 0m
+                        ? null
+                        : WeighSheet.Of(
+                            kept.Formula,
+                            knowledge.Catalogue,
+                            knowledge.Settings,
+                            new WeighRequest(kept.BatchGrams, [], 0m, knowledge.Workshop.ScaleStepGrams, 0m, knowledge.Workshop.Fine)
+                        );
+                }
+                catch (DocumentException)
+                {
+                    return null;
+                }
+            });
 
     /// <summary>The lines of what can be shown; a formula that cannot be evaluated joins the odd ones.</summary>
     private List<ShelfLine> Lines(IEnumerable<KeptFormula> formulas, List<UnreadableRow> odd)
@@ -120,11 +175,13 @@ internal sealed class ShelfKeeper(FormulaStore store, Knowledge knowledge, TimeP
             || !ReferenceEquals(now.Settings, knowledge.Settings)
             || !ReferenceEquals(now.Workshop, knowledge.Workshop)
         )
-            memory = now = new Memory(knowledge.Catalogue, knowledge.Settings, knowledge.Workshop, [], []);
+            memory = now = new Memory(knowledge.Catalogue, knowledge.Settings, knowledge.Workshop, [], [], []);
         if (now.Lines.Count > MostLines)
             now.Lines.Clear();
         if (now.Verdicts.Count > MostVerdicts)
             now.Verdicts.Clear();
+        if (now.Sheets.Count > MostVerdicts)
+            now.Sheets.Clear();
         return now;
     }
 
@@ -153,6 +210,7 @@ internal sealed class ShelfKeeper(FormulaStore store, Knowledge knowledge, TimeP
         object Settings,
         object Workshop,
         ConcurrentDictionary<(long Id, long Version), ShelfLine> Lines,
-        ConcurrentDictionary<(long Id, long Version), Verdict> Verdicts
+        ConcurrentDictionary<(long Id, long Version), Verdict> Verdicts,
+        ConcurrentDictionary<(long Id, long Version), WeighSheet?> Sheets
     );
 }

@@ -1,4 +1,3 @@
-using UmberCrock.Core.Documents;
 using UmberCrock.Core.Findings;
 using UmberCrock.Web.Drawing;
 
@@ -24,7 +23,7 @@ internal sealed record ShelfLine(
 /// <param name="Odd">Formulas of this stretch that cannot be shown, each with why.</param>
 /// <param name="Total">How many fit the search.</param>
 /// <param name="Find">What was searched for.</param>
-/// <param name="Show">The one verdict that is shown; null for all.</param>
+/// <param name="Show">Which of them are shown.</param>
 /// <param name="Page">Which stretch, from 0.</param>
 /// <param name="HasMore">True when there are more behind it.</param>
 internal sealed record ShelfView(
@@ -32,7 +31,7 @@ internal sealed record ShelfView(
     IReadOnlyList<Storage.UnreadableRow> Odd,
     int Total,
     string? Find,
-    Verdict? Show,
+    ShelfFilter Show,
     int Page,
     bool HasMore
 )
@@ -49,7 +48,9 @@ internal sealed record ShelfView(
     {
         get
         {
-            var stops = Page == 0 && !HasMore && Show is null ? Lines.Count(line => line.Verdict == Verdict.Stop) : 0;
+            if (Show.IsToday && Page == 0 && !HasMore)
+                return $"{Lines.Count} of {Total}, each in its batch as kept";
+            var stops = Page == 0 && !HasMore && Show == ShelfFilter.All ? Lines.Count(line => line.Verdict == Verdict.Stop) : 0;
             return $"{Total} {(string.IsNullOrWhiteSpace(Find) ? "on the shelf" : "found")}{(stops > 0 ? $", {stops} with a stop" : "")}";
         }
     }
@@ -60,8 +61,8 @@ internal sealed record ShelfView(
         var query = new QueryString();
         if (!string.IsNullOrWhiteSpace(Find))
             query = query.Add("find", Find);
-        if (Show is { } verdict)
-            query = query.Add("show", Vocabulary.Word(verdict));
+        if (Show.Word is { } word)
+            query = query.Add("show", word);
         return $"/{(page > 0 ? query.Add("page", page.ToString(System.Globalization.CultureInfo.InvariantCulture)) : query)}";
     }
 }

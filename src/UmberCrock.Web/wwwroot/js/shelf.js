@@ -12,6 +12,12 @@ document.addEventListener('alpine:init', () => {
       form.requestSubmit();
       return true;
     };
+    const startBatch = () => {
+      const line = document.activeElement?.closest('.shelf .form');
+      if (!line) return false;
+      location.assign(`${line.getAttribute('href')}/start`);
+      return true;
+    };
     const showAll = event => event.key === 'Escape' && new URLSearchParams(location.search).size > 0 && (location.assign('/'), true);
     return {
       init() { if (!document.querySelector('[autofocus]')) forms()[0]?.focus({ preventScroll: true }); },
@@ -24,6 +30,8 @@ document.addEventListener('alpine:init', () => {
         n: () => document.getElementById('new-name').focus(),
         o: () => document.getElementById('import-file').click(),
         s: () => location.assign('/?show=stop'),
+        t: () => location.assign('/?show=today'),
+        b: startBatch,
         Delete: intoBin,
       }, { first: showAll }),
     };
