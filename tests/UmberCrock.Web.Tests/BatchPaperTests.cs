@@ -7,7 +7,7 @@ using UmberCrock.Storage;
 
 namespace UmberCrock.Web.Tests;
 
-/// <summary>What is printed of a batch and of the larder: labels from the record, what can be made today, a list to buy, a lot's trace.</summary>
+/// <summary>Papers of a batch and of the larder: labels from the record, what can be made today, a list to buy, a lot's trace.</summary>
 public sealed class BatchPaperTests(App app) : IClassFixture<App>
 {
     private BatchStore Batches => app.Services.GetRequiredService<BatchStore>();
@@ -45,7 +45,45 @@ public sealed class BatchPaperTests(App app) : IClassFixture<App>
         (await window.OpenAsync("/batches/3/labels?count=many")).QuerySelector(".refusal")!.TextContent.ShouldContain("many");
     }
 
-    /// <summary>The demo's larder suffices for the bar alone; the stick lacks candelilla and nothing else: bought, it can be made.</summary>
+    /// <summary>What an assessor asks for first: the list, limits with their source, lots, what was not as planned, how it keeps.</summary>
+    [Fact]
+    public async Task All_of_a_batch_is_on_one_paper()
+    {
+        var answer = await app.CreateClient().GetByteArrayAsync(new Uri("/batches/3/record?handler=Report", UriKind.Relative));
+        using var document = PdfDocument.Open(answer);
+        var state = (await Batches.FindAsync(3))!.Log.State;
+        var text = string.Join(' ', document.GetPages().SelectMany(page => page.GetWords()).Select(word => word.Text));
+        foreach (
+            var words in new[]
+            {
+                $"Batch {state.Plan.Code}",
+                "closed",
+                "no safety assessment",
+                "Theobroma Cacao Seed Butter",
+                "Windows and limits",
+                "usual, %",
+                "Deviation: Arrowroot starch 0.50 over",
+                "left out: the bosun washed up",
+                "winter regatta",
+                "use by",
+                "Label",
+                "Safety",
+                "It sets at 33",
+            }
+        )
+            text.ShouldContain(words, Case.Sensitive);
+        foreach (var part in state.Weighed.SelectMany(parts => parts))
+            text.ShouldContain(part.Lot!);
+        document
+            .GetPages()
+            .SelectMany(page => page.Letters.Where(letter => letter.StartBaseLine.Y < 0 || letter.EndBaseLine.X > page.Width))
+            .ShouldBeEmpty("nothing runs off the paper");
+        document
+            .GetPages()
+            .ShouldAllBe(page => page.GetWords().Any(word => word.Text == $"{page.Number}" && word.BoundingBox.Bottom < 60), "numbered");
+    }
+
+    /// <summary>The demo's larder suffices for the bar alone; the stick lacks candelilla alone: bought, it can be made.</summary>
     [Fact]
     public async Task What_can_be_made_today_and_what_to_buy_for_the_rest()
     {

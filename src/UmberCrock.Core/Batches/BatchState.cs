@@ -164,6 +164,10 @@ public sealed record BatchState
     public bool IsAllWeighed =>
         Enumerable.Range(0, Weighed.Length).All(line => !Weighed[line].IsEmpty || Plan.Lines[line].TargetGrams == 0m);
 
+    /// <summary>Keys of the lots of the larder that were weighed of.</summary>
+    public IReadOnlyCollection<string> LotKeys =>
+        [.. Weighed.SelectMany(parts => parts).Select(part => part.LotKey).OfType<string>().Distinct(StringComparer.Ordinal)];
+
     /// <summary>How many pieces were filled.</summary>
     public int Pieces => Filled.Sum(filled => filled.Count);
 

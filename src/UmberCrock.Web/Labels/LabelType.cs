@@ -110,6 +110,14 @@ internal sealed class LabelType : IFontResolver, IDisposable
             );
     }
 
+    /// <summary>A text with a question mark in the place of what neither file holds: for papers, where a word of the maker's own is not
+    /// refused.</summary>
+    public static string Printable(string text) => string.Create(text.Length, text, (letters, from) =>
+        {
+            for (var at = 0; at < from.Length; at++)
+                letters[at] = IsPlain(from[at]) || IsExtended(from[at]) ? from[at] : '?';
+        });
+
     /// <summary>The PDF library knows a font by the name inside it, and both files carry the same: the second gets another of the same
     /// length.</summary>
     private static byte[] Renamed(byte[] font, bool extended)

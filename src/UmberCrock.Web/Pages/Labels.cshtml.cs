@@ -73,10 +73,9 @@ internal sealed class LabelsModel(
         FormulaId = state.Plan.FormulaKey is { } key ? await formulas.IdOfAsync(key) : null;
         var chosen = FormulaId is { } formula ? (await labels.FindAsync(formula)).Plan : new LabelPlan();
         HasLid = chosen.Lid.Length > 0;
-        var keys = state.Weighed.SelectMany(parts => parts).Select(part => part.LotKey).OfType<string>().Distinct().ToList();
         try
         {
-            View = BatchLabels.Of(state, chosen, Asked(), [.. (await lots.ByKeysAsync(keys)).Values], knowledge, Type);
+            View = BatchLabels.Of(state, chosen, Asked(), [.. (await lots.ByKeysAsync(state.LotKeys)).Values], knowledge, Type);
             Refusal = View.Label.Refusal ?? View.Label.Printed?.Refusal;
         }
         catch (DocumentException refused)

@@ -1,10 +1,15 @@
+using System.Globalization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using UmberCrock.Core.Batches;
 using UmberCrock.Core.Documents;
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Printing;
 using UmberCrock.Storage;
 using UmberCrock.Web.Batches;
 using UmberCrock.Web.Drawing;
+using UmberCrock.Web.Labels;
+using UmberCrock.Web.Papers;
 
 namespace UmberCrock.Web.Pages;
 
@@ -16,7 +21,8 @@ internal sealed class RecordModel(
     FormulaStore formulas,
     LabelStore labels,
     LotStore lots,
-    Knowledge knowledge
+    Knowledge knowledge,
+    IWebHostEnvironment host
 ) : PageModel
 {
     private const double ChartWidth = 560;
@@ -61,6 +67,40 @@ internal sealed class RecordModel(
 
     /// <summary>Shows it.</summary>
     public async Task<IActionResult> OnGetAsync([FromRoute] long id) => await ShowAsync(id) ? Page() : NotFound();
+
+    /// <summary>All of the batch on paper, for an assessor or an authority.</summary>
+    public async Task<IActionResult> OnGetReportAsync([FromRoute] long id)
+    {
+        if (await batches.FindAsync(id) is not { } kept)
+            return NotFound();
+        var (state, type) = (kept.Log.State, LabelType.From(Path.Combine(host.WebRootPath, "built")));
+        var formula = state.Plan.FormulaKey is { } key ? await formulas.IdOfAsync(key) : null;
+        var plan = formula is { } number ? (await labels.FindAsync(number)).Plan : new LabelPlan();
+        var used = await lots.ByKeysAsync(state.LotKeys);
+        return File(
+            PaperPdf.Of(
+                state.Plan.Name,
+                $"{state.Plan.Name}, batch {state.Plan.Code}",
+                BatchPaper.Of(kept, LabelsOf(state, plan, used, type), used, knowledge),
+                plan.SheetFor(plan.Region ?? knowledge.Settings.Region).Paper,
+                type
+            ),
+            "application/pdf",
+            $"batch-{id.ToString(CultureInfo.InvariantCulture)}.pdf"
+        );
+    }
+
+    private BatchLabels? LabelsOf(BatchState state, LabelPlan plan, IReadOnlyDictionary<string, Lot> used, LabelType type)
+    {
+        try
+        {
+            return BatchLabels.Of(state, plan, new(null, null, 1, false, 0), [.. used.Values], knowledge, type);
+        }
+        catch (DocumentException)
+        {
+            return null;
+        }
+    }
 
     /// <summary>Puts an entry right.</summary>
     public Task<IActionResult> OnPostCorrectAsync(
@@ -122,7 +162,7 @@ internal sealed class RecordModel(
         Yield = BatchYield.Of(state);
         Cost = BatchCost.Of(state, key => prices.GetValueOrDefault(key), knowledge.Workshop);
         Deviations = Deviation.Of(state, View.Made, knowledge.Catalogue.Rules);
-        var keys = state.Weighed.SelectMany(parts => parts).Select(part => part.LotKey).OfType<string>().Distinct().ToList();
+        var keys = state.LotKeys;
         Uses = (await batches.UsesAsync(keys)).ToLookup(use => use.LotKey!);
         // The first whose lot went elsewhere too has the most to tell.
         var shown = View.Lines.FirstOrDefault(one => one.Line == Line)

@@ -29,6 +29,7 @@ document.addEventListener('alpine:init', () => {
         ArrowUp: line(-1),
         t: follow('[data-trace]'),
         l: follow('nav.pages a[href$="/labels"]'),
+        r: follow('[data-report]'),
         c: correct,
         p: () => window.print(),
       }),
