@@ -2,11 +2,19 @@ using System.Globalization;
 using Microsoft.EntityFrameworkCore;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Materials;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Storage;
 
 /// <summary>A lot with the version a form must name to change it.</summary>
 public sealed record KeptLot(Lot Lot, long Version);
+
+/// <summary>A lot that was put on the scale.</summary>
+/// <param name="Id">Key of the lot.</param>
+/// <param name="Version">The version that was read.</param>
+/// <param name="Grams">What is left of it, g.</param>
+/// <param name="Why">Why it is not what the book says, in a few words.</param>
+public sealed record LotCount(long Id, long Version, decimal Grams, string Why);
 
 /// <summary>Keeps lots: what was bought, from whom, and what is left.</summary>
 public sealed class LotStore(IDbContextFactory<CrockContext> contexts, Knowledge knowledge, TimeProvider clock)
@@ -99,6 +107,38 @@ public sealed class LotStore(IDbContextFactory<CrockContext> contexts, Knowledge
         (row.BoughtGrams, row.RemainingGrams, row.PricePerKilogram) = (lot.BoughtGrams, lot.RemainingGrams, lot.PricePerKilogram);
         await Stale.SaveAsync(context, What);
         return row.Id;
+    }
+
+    /// <summary>Puts what was counted in the place of what the book says, all or none; the day, both weights and the reason go into the
+    /// notes of each lot.</summary>
+    /// <param name="counts">The lots that were counted, each with the version that was read.</param>
+    /// <exception cref="StaleException">One of them was changed since; nothing was kept.</exception>
+    /// <exception cref="DocumentException">One is no longer there, holds more than was bought, or its notes are full; nothing was
+    /// kept.</exception>
+    public async Task CountAsync(IReadOnlyCollection<LotCount> counts)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        await using var transaction = await context.Database.BeginTransactionAsync();
+        var today = clock.GetLocalNow().ToString("d MMM yyyy", CultureInfo.InvariantCulture);
+        foreach (var count in counts)
+        {
+            var row = await context.Lots.FirstOrDefaultAsync(row => row.Id == count.Id)
+                ?? throw new DocumentException("/id", "One of the lots is no longer there.");
+            if (row.Version != count.Version)
+                throw new StaleException($"Lot {row.Code}");
+            var lot = Read(row);
+            var line = string.Create(
+                CultureInfo.InvariantCulture,
+                $"{today}: {Decimals.Trim(count.Grams)} g on the scale, {Decimals.Trim(lot.RemainingGrams)} by the book, {count.Why}."
+            );
+            lot = lot with { RemainingGrams = count.Grams, Notes = lot.Notes.Length == 0 ? line : $"{lot.Notes}\n{line}" };
+            if (lot.Problems().ToList() is { Count: > 0 } problems)
+                throw new DocumentException([.. problems.Select(problem => problem with { Reason = $"Lot {lot.Code}: {problem.Reason}" })]);
+            (row.RemainingGrams, row.Notes, row.Version) = (lot.RemainingGrams, lot.Notes, row.Version + 1);
+        }
+
+        await Stale.SaveAsync(context, What);
+        await transaction.CommitAsync();
     }
 
     /// <summary>Puts a lot into the bin; false when there is none of this ingredient.</summary>

@@ -42,6 +42,7 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
                 "/batches/4/parts",
                 "/batches?lot=B4",
                 "/buy",
+                "/larder/count",
                 "/?show=today",
                 "/bench/6/compare",
                 "/bench/6/ladder",
@@ -85,6 +86,7 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
     [InlineData("/batches/4/parts")]
     [InlineData("/batches?lot=B4")]
     [InlineData("/buy")]
+    [InlineData("/larder/count")]
     [InlineData("/?show=today")]
     public void Nothing_hangs_out_sideways_on_a_phone(string path)
     {
@@ -116,6 +118,7 @@ public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<Lay
     [InlineData("/batches/4/parts")]
     [InlineData("/batches?lot=B4")]
     [InlineData("/buy")]
+    [InlineData("/larder/count")]
     [InlineData("/?show=today")]
     [InlineData("/bench/6/compare")]
     [InlineData("/bench/6/ladder")]

@@ -81,6 +81,7 @@ public sealed class InjectionTests(App app) : IClassFixture<App>
                 "/batches/4/parts",
                 $"/batches?lot={Uri.EscapeDataString(Script)}",
                 "/buy",
+                "/larder/count",
                 "/?show=today",
                 "/devices",
                 $"/day?f={id}&g={Uri.EscapeDataString(Script)}&start={Uri.EscapeDataString(Script)}",

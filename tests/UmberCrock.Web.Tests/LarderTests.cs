@@ -32,6 +32,38 @@ public sealed class LarderTests : IAsyncLifetime
 
     public ValueTask DisposeAsync() => app.DisposeAsync();
 
+    /// <summary>"112 g by the book, 96 on the scale, spilled": the lot is put right and says so; a second window is told.</summary>
+    [Fact]
+    public async Task The_shelf_is_counted()
+    {
+        var lots = app.Services.GetRequiredService<LotStore>();
+        var id = await lots.KeepAsync(new Lot(0, "kokum-butter", "K1", "", null, 200m, 112m, null, null, null, "from the fair"));
+        var (one, other) = (new Browserlike(app), new Browserlike(app));
+        var page = await one.OpenAsync("/larder/count");
+        await other.OpenAsync("/larder/count");
+        var version = page.QuerySelector($"input[name=version-{id}]")!.GetAttribute("value")!;
+        Dictionary<string, string> Count(string grams) =>
+            new()
+            {
+                [$"grams-{id}"] = grams,
+                [$"version-{id}"] = version,
+                [$"why-{id}"] = "spilled",
+            };
+        await one.SendAsync("/larder/count", Count("201"));
+        one.Page.QuerySelector(".refusal")!.TextContent.ShouldContain("Lot K1: From 0 to what was bought");
+        one.Page.QuerySelector($"input[name=grams-{id}]")!.GetAttribute("value").ShouldBe("201");
+        await one.SendAsync("/larder/count", Count("96"));
+        one.Status.ShouldBe(HttpStatusCode.Redirect);
+        var lot = (await lots.ListAsync("kokum-butter")).Single(lot => lot.Id == id);
+        lot.RemainingGrams.ShouldBe(96m);
+        lot.Notes.ShouldStartWith("from the fair\n");
+        lot.Notes.ShouldEndWith("96 g on the scale, 112 by the book, spilled.");
+        await other.SendAsync("/larder/count", Count("90"));
+        other.Status.ShouldBe(HttpStatusCode.Conflict);
+        other.Page.QuerySelector($"input[name=grams-{id}]")!.GetAttribute("value").ShouldBe("90");
+        (await lots.ListAsync("kokum-butter")).Single(lot => lot.Id == id).RemainingGrams.ShouldBe(96m);
+    }
+
     [Fact]
     public async Task Every_ingredient_answers_with_sources()
     {

@@ -142,6 +142,7 @@ public sealed class UnreadableTests : IAsyncLifetime
             "/?show=clear",
             "/?show=today",
             "/buy",
+            "/larder/count",
             "/larder",
             "/larder?Show=own",
             "/larder/beeswax",

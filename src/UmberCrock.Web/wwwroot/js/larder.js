@@ -45,6 +45,7 @@ document.addEventListener('alpine:init', () => {
         s: () => { form().elements.Show.value = 'stock'; search(); },
         n: () => document.getElementById('new-own').click(),
         o: () => document.getElementById('import-file').click(),
+        c: () => document.getElementById('count').click(),
         x: () => document.getElementById('export-json').click(),
       }, { first }),
     };
