@@ -57,7 +57,7 @@ public class WeighSheetTests
         });
     }
 
-    /// <summary>By hand, of 1000 g on scales of 1 g and of 0.01 g up to 200 g: 200.6 goes on the kitchen's, 200 and less on the fine one.</summary>
+    /// <summary>By hand, of 1000 g on scales of 1 g and, to 200 g, 0.01 g: 200.6 goes on the first, 200 on the fine one.</summary>
     [Fact]
     public void Each_line_goes_on_the_finest_scale_that_holds_it()
     {

@@ -55,7 +55,7 @@ public sealed class BatchApiTests(App app) : IClassFixture<App>
         ).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
     }
 
-    /// <summary>The scale is checked, all is weighed, the pot is too soft: 12 g of beeswax go in, and what there is to do is told.</summary>
+    /// <summary>All is weighed, the pot is too soft: 12 g of beeswax go in, and what there is to do is told.</summary>
     [Fact]
     public async Task A_batch_is_rescued()
     {

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
@@ -70,7 +71,7 @@ public sealed record WeighLine(
     decimal RelativeErrorPercent,
     bool Strained,
     decimal HeldBackGrams,
-    decimal StepGrams
+    [property: JsonIgnore] decimal StepGrams
 );
 
 /// <summary>Masses to weigh out for a batch, on the maker's scale.</summary>

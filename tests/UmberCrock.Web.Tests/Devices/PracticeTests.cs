@@ -121,6 +121,10 @@ public sealed class PracticeTests(App app) : IClassFixture<App>
         await window.SendAsync("/settings", new() { ["scale-by"] = "practice", ["probe-by"] = "practice" });
         window.Status.ShouldBe(HttpStatusCode.Redirect);
         await UntilAsync(() => hub.Of(DeviceKind.Scale).State == DeviceState.On, "the scale speaks");
+        await UntilAsync(
+            () => hub.Take(DeviceKind.Scale).WhyNot?.Contains("more than 0", StringComparison.Ordinal) == true,
+            "it is steady"
+        );
         await window.OpenAsync($"/batches/{batch.Id}");
         await window.SendAsync($"/batches/{batch.Id}?handler=Take", new() { ["line"] = "0", ["grams"] = "" });
         window.Page.QuerySelector(".refusal")!.TextContent.ShouldContain("more than 0");
