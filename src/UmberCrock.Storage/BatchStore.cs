@@ -183,7 +183,12 @@ public sealed class BatchStore(IDbContextFactory<CrockContext> contexts, Knowled
         if (question.FormulaKey is { } formula)
             rows = rows.Where(row => row.FormulaKey == formula);
         if (question.Lot is { } lot)
-            rows = rows.Where(row => row.Lots.Any(used => used.LotKey == lot || used.Lot == lot));
+        {
+            // Asked once, not for every batch.
+            var holding = context.Set<BatchLotRow>().Where(used => used.LotKey == lot || used.Lot == lot).Select(used => used.BatchId);
+            rows = rows.Where(row => holding.Contains(row.Id));
+        }
+
         var total = await rows.CountAsync();
         var page = await rows.OrderByDescending(row => row.StartedAt).ThenByDescending(row => row.Id).Skip(skip).Take(take).ToListAsync();
         return ([.. page.Select(Place)], total);
