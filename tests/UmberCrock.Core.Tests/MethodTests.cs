@@ -45,6 +45,20 @@ public class MethodTests
         Written(Method(formula).Steps, formula, expected).ShouldBe(expected);
     }
 
+    /// <summary>Starch that goes in at the whip is not in the pot while it cools: nobody has to stir it; in a poured bar it is.</summary>
+    [Theory]
+    [InlineData("Slipway whipped butter", false)]
+    [InlineData("Boathouse lotion bar", true)]
+    public void Only_what_is_in_the_pot_sinks(string name, bool stirred)
+    {
+        var steps = Method(Demo.DemoFormulas.Read().Single(formula => formula.Name == name)).Steps;
+        var said = steps.Where(step => step.Caution?.Plain.Contains("sinks", StringComparison.Ordinal) == true).ToList();
+        var cool = steps.First(step => step.Stage == MethodStage.Cool);
+        if (!stirred)
+            said.ShouldBeEmpty();
+        (cool.Attended, cool.Place).ShouldBe((said.Contains(cool), Surroundings.Room));
+    }
+
     /// <summary>Every step as "stage[slugs]"; a slug is cut to the word that the expected steps name it by.</summary>
     private static string Written(ImmutableArray<MethodStep> steps, Formula formula, string expected) =>
         string.Join(

@@ -39,7 +39,9 @@ internal static class CoolSteps
         if (draft.Celsius <= to + 1)
             return;
         var lasts = draft.CoolsTo(to, Surroundings.Room);
-        var sinks = HotSteps.Sinks(draft);
+        // What goes in at the whip cannot sink before.
+        var isIn = draft.InPot.Any(line => draft.Of.Resolved.Ingredients[line].Solubility == Solubility.InsolublePowder);
+        var sinks = isIn ? HotSteps.Sinks(draft) : [];
         var (every, alone) = (draft.Figures.LookEveryMinutes, draft.Figures.AloneFromMinutes);
         draft.Add(
             lasts.Minutes < alone ? "cool-short" : step,
