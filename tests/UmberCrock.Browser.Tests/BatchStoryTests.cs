@@ -55,6 +55,55 @@ public sealed class BatchStoryTests : IDisposable
         page.Complaints.ShouldBeEmpty();
     }
 
+    /// <summary>On an address that is secure to the browser, as https is, the screen is kept awake; the page says whether it rings.</summary>
+    [Fact]
+    public void The_screen_stays_awake_and_rings()
+    {
+        using var page = new Page();
+        page.Open(new Uri(server.Address, "/batches/4"));
+        page.Run<bool>("return window.isSecureContext").ShouldBeTrue();
+        page.Until(() => page["main"].GetAttribute("data-awake") == "yes", "it is kept awake");
+        page["#awake"].GetAttribute("data-more").ShouldBe("It does not ring.");
+        page.Press("s");
+        page.Until(() => page["#ring"].GetAttribute("aria-pressed") == "true", "it rings");
+        page["#awake"].GetAttribute("data-more").ShouldBe("It rings.");
+        page.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void What_can_be_made_today_is_begun_from_the_shelf()
+    {
+        using var page = new Page();
+        page.Open(new Uri(server.Address, "/"));
+        page.Press("t");
+        page.Until(() => page.All("a.start").Count == 1, "what the larder suffices for");
+        page.Press("b");
+        page.Until(() => page.Path.EndsWith("/start", StringComparison.Ordinal), "asked how much");
+        page.Text(".goodnews").ShouldContain("enough of everything");
+        page.Complaints.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void A_record_is_read_by_key()
+    {
+        using var page = new Page();
+        var record = new Uri(server.Address, "/batches/3/record");
+        page.Open(record);
+        var first = page.Text("tr.sel th a");
+        page.Press(Keys.ArrowDown);
+        page.Until(() => page.Text("tr.sel th a") != first, "the next line");
+        page.Press("t");
+        page.Until(() => page.Path == "/batches", "its lot is traced");
+        page.Open(record);
+        page.Press("c");
+        page.Until(() => page["#correct select"].Displayed, "a correction is open");
+        page.Press(Keys.Escape);
+        page.Open(record);
+        page.Press("l");
+        page.Until(() => page.Path == "/batches/3/labels", "its labels");
+        page.Complaints.ShouldBeEmpty();
+    }
+
     [Fact]
     public void A_batch_is_made_by_thumb()
     {

@@ -15,11 +15,27 @@ internal sealed partial class Server : IDisposable
 
     public Uri Address { get; private set; } = null!;
 
+    /// <summary>The demo's data file with its log, made once for all: making it takes longer than all else of a start.</summary>
+    private static readonly Lazy<IReadOnlyDictionary<string, byte[]>> Demo = new(MakeDemo);
+
     public static Server Start(params string[] options)
     {
         var server = new Server(Directory.CreateTempSubdirectory("umber-crock-browser-").FullName, options);
+        foreach (var (name, content) in Demo.Value)
+            File.WriteAllBytes(Path.Combine(server.dataFolder, name), content);
         server.Run();
         return server;
+    }
+
+    private static Dictionary<string, byte[]> MakeDemo()
+    {
+        using var server = new Server(Directory.CreateTempSubdirectory("umber-crock-demo-").FullName, []);
+        server.Run();
+        server.Kill();
+        return new[] { "umber-crock.db", "umber-crock.db-wal" }
+            .Select(name => Path.Combine(server.dataFolder, name))
+            .Where(File.Exists)
+            .ToDictionary(path => Path.GetFileName(path), File.ReadAllBytes, StringComparer.Ordinal);
     }
 
     /// <summary>Stops it without warning, as a power cut would, and starts it again on the same data.</summary>
