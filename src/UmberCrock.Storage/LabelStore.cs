@@ -32,6 +32,15 @@ public sealed class LabelStore(IDbContextFactory<CrockContext> contexts, Knowled
         }
     }
 
+    /// <summary>The choices for the formula of a key; the usual ones where it is gone or none were made.</summary>
+    /// <param name="formulaKey">Key of the formula; null where there is none.</param>
+    public async Task<LabelPlan> OfFormulaAsync(string? formulaKey)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        var id = await context.Formulas.Where(row => row.Key == formulaKey).Select(row => (long?)row.Id).FirstOrDefaultAsync();
+        return id is { } formula ? (await FindAsync(formula)).Plan : new LabelPlan();
+    }
+
     /// <summary>The choices a row keeps.</summary>
     /// <exception cref="UnreadableRowException">They cannot be read, or do not hold together.</exception>
     internal static LabelPlan Read(LabelRow row) =>

@@ -59,6 +59,8 @@ public sealed partial class WorkshopTests(App app) : IClassFixture<App>
 
     [Theory]
     [InlineData("scale", "0.7", "scale shows one of")]
+    [InlineData("fine", "0.5", "finer than the first")]
+    [InlineData("code", "{yy}", "running number")]
     [InlineData("loss", "90", "from 0 to 50")]
     [InlineData("low", "70", "runs from cold to warm")]
     [InlineData("container-0-ml", "-3", "from 0.10 to 100000 mL")]
@@ -170,6 +172,47 @@ public sealed partial class WorkshopTests(App app) : IClassFixture<App>
 
     [GeneratedRegex("\"title\":\"[^\"]*\"", RegexOptions.NonBacktracking)]
     private static partial Regex Titles();
+
+    /// <summary>A kitchen scale of 1 g with a fine one of 0.01 g to 40 g: 240 g of the stick have heavy lines on the one, light on the
+    /// other, and the code follows the pattern.</summary>
+    [Fact]
+    public async Task A_second_scale_and_the_makers_own_codes()
+    {
+        await KeepAsync(
+            new()
+            {
+                ["scale"] = "1",
+                ["fine"] = "0.01",
+                ["fine-most"] = "40",
+                ["code"] = "UC{nnn}",
+            }
+        );
+        try
+        {
+            Knowledge.Workshop.Fine.ShouldBe(new FineScale(0.01m, 40m));
+            var window = new Browserlike(app);
+            var id = await app.IdOfAsync("Blade-hand stick");
+            await window.OpenAsync($"/bench/{id}/start");
+            await window.SendAsync($"/bench/{id}/start", new() { ["batch"] = "240" });
+            var page = await window.OpenAsync(window.SentTo!);
+            page.QuerySelector(".strip .rev")!.TextContent.ShouldStartWith("batch UC001, ");
+            var plan = (await app.Services.GetRequiredService<BatchStore>().ListAsync(new(true, null, null), 0, 1)).Batches[0];
+            var lines = (await app.Services.GetRequiredService<BatchStore>().FindAsync(plan.Id))!.Log.State.Plan.Lines;
+            lines.ShouldAllBe(line => line.StepGrams == (line.TargetGrams > 40m ? 1m : 0.01m));
+            lines.ShouldContain(line => line.StepGrams == 1m);
+        }
+        finally
+        {
+            await KeepAsync(
+                new()
+                {
+                    ["scale"] = "0.1",
+                    ["fine"] = "",
+                    ["code"] = BatchCode.Usual,
+                }
+            );
+        }
+    }
 
     private async Task KeepAsync(Dictionary<string, string> fields)
     {

@@ -54,7 +54,7 @@ internal sealed record DayClock(IReadOnlyList<ClockMoment> Moments, IReadOnlyLis
         foreach (var step in method.Steps)
         {
             var at = step.At!.Value;
-            Moment(at, at.Date == day ? Word(step) : $"{at:dddd}, {Word(step)}");
+            Moment(at, at.Date == day ? Word(step) : $"{at:ddd}, {Word(step)}");
             day = at.Date;
             var cut = !step.Attended && step.Minutes > LongestAlone;
             var to = y + (cut ? CutPixels : step.Minutes * PixelsPerMinute);

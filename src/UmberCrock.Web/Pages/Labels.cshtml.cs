@@ -71,7 +71,7 @@ internal sealed class LabelsModel(
         Kept = kept;
         var state = kept.Log.State;
         FormulaId = state.Plan.FormulaKey is { } key ? await formulas.IdOfAsync(key) : null;
-        var chosen = FormulaId is { } formula ? (await labels.FindAsync(formula)).Plan : new LabelPlan();
+        var chosen = await labels.OfFormulaAsync(state.Plan.FormulaKey);
         HasLid = chosen.Lid.Length > 0;
         try
         {

@@ -74,8 +74,7 @@ internal sealed class RecordModel(
         if (await batches.FindAsync(id) is not { } kept)
             return NotFound();
         var (state, type) = (kept.Log.State, LabelType.From(Path.Combine(host.WebRootPath, "built")));
-        var formula = state.Plan.FormulaKey is { } key ? await formulas.IdOfAsync(key) : null;
-        var plan = formula is { } number ? (await labels.FindAsync(number)).Plan : new LabelPlan();
+        var plan = await labels.OfFormulaAsync(state.Plan.FormulaKey);
         var used = await lots.ByKeysAsync(state.LotKeys);
         return File(
             PaperPdf.Of(
@@ -180,7 +179,7 @@ internal sealed class RecordModel(
         ];
         Chart = View.Forecast is { } forecast ? CoolChart.Of(forecast.Report, forecast.From, state, ChartWidth, ChartHeight) : null;
         FormulaId = state.Plan.FormulaKey is { } formula ? await formulas.IdOfAsync(formula) : null;
-        var says = FormulaId is { } of ? (await labels.FindAsync(of)).Plan.NetGrams : null;
+        var says = (await labels.OfFormulaAsync(state.Plan.FormulaKey)).NetGrams;
         LabelSaysMore = state.PieceGrams.Any(grams => grams < says) ? says : null;
         return true;
     }

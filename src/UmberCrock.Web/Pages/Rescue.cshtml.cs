@@ -34,6 +34,9 @@ internal sealed class RescueModel(FormulaStore formulas, BatchStore batches, Bat
     /// <summary>True once all that was planned is weighed: a rescue goes by what is in the pot.</summary>
     public bool IsAllWeighed { get; private set; }
 
+    /// <summary>The number that its first step has: numbered on from the method of the batch.</summary>
+    public int FirstStep { get; private set; } = 1;
+
     /// <summary>Sequence number of the last entry of the batch.</summary>
     public long After { get; private set; }
 
@@ -126,7 +129,7 @@ internal sealed class RescueModel(FormulaStore formulas, BatchStore batches, Bat
             Pot = (MadeFormula.FormulaOf(state) ?? state.Plan.Formula) with { Name = state.Plan.Name };
             KnownGrams = state.InPotGrams > 0m ? state.InPotGrams : state.Plan.BatchGrams;
             (BatchId, IsOpen, After) = (number, state.Phase == BatchPhase.Open, log.Sequence);
-            IsAllWeighed = state.IsAllWeighed;
+            (IsAllWeighed, FirstStep) = (state.IsAllWeighed, state.Plan.Method.Steps.Length + 1);
             return true;
         }
 
