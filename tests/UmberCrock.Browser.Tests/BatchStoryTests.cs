@@ -55,7 +55,7 @@ public sealed class BatchStoryTests : IDisposable
         page.Complaints.ShouldBeEmpty();
     }
 
-    /// <summary>On an address that is secure to the browser, as https is, the screen is kept awake; the page says whether it rings.</summary>
+    /// <summary>On an address that a browser holds for secure, as https is, the screen stays awake and the page says if it rings.</summary>
     [Fact]
     public void The_screen_stays_awake_and_rings()
     {
