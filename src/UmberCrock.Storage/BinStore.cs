@@ -68,8 +68,8 @@ public sealed class BinStore(IDbContextFactory<CrockContext> contexts, LarderSto
                     }
             )
             .ToListAsync();
-        var lots = await context.Lots.IgnoreQueryFilters().Where(row => row.DeletedAt != null).ToListAsync();
         var since = Since();
+        var lots = await context.Lots.IgnoreQueryFilters().Where(row => row.DeletedAt > since).ToListAsync();
         var own = await context
             .OwnIngredients.Where(row => row.IsRemoved && row.ChangedAt > since)
             .Select(row => new { row.Slug, row.ChangedAt })
@@ -152,15 +152,18 @@ public sealed class BinStore(IDbContextFactory<CrockContext> contexts, LarderSto
             } > 0;
     }
 
-    /// <summary>Lets go of what has lain there for 30 days. An own ingredient stays known to old formulas and only leaves the
-    /// list.</summary>
+    /// <summary>Lets go of what has lain there for 30 days. An own ingredient stays known to old formulas, a lot to the batches that were made
+    /// of it; they only leave the list.</summary>
     public async Task EmptyAsync()
     {
         await using var context = await contexts.CreateDbContextAsync();
         var since = Since();
         await context.Formulas.IgnoreQueryFilters().Where(row => row.DeletedAt <= since).ExecuteDeleteAsync();
         await context.Ladders.IgnoreQueryFilters().Where(row => row.DeletedAt <= since).ExecuteDeleteAsync();
-        await context.Lots.IgnoreQueryFilters().Where(row => row.DeletedAt <= since).ExecuteDeleteAsync();
+        await context
+            .Lots.IgnoreQueryFilters()
+            .Where(row => row.DeletedAt <= since && !context.Set<BatchLotRow>().Any(used => used.LotKey == row.Key))
+            .ExecuteDeleteAsync();
     }
 
     private string NameOf(string slug) => knowledge.Catalogue.Find(slug)?.Name ?? slug;

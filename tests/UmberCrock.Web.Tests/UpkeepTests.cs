@@ -8,6 +8,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using UmberCrock.Core.Demo;
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Materials;
 using UmberCrock.Storage;
 using UmberCrock.Storage.Files;
 using UmberCrock.Web.Hosting;
@@ -17,7 +18,7 @@ namespace UmberCrock.Web.Tests;
 /// <summary>What is done without being asked, on days that are set by hand; and what a disk that refuses is answered with.</summary>
 public sealed class UpkeepTests : IAsyncLifetime
 {
-    private readonly App app = new();
+    private readonly App app = new() { IsFresh = true };
     private readonly Days days = new();
     private WebApplicationFactory<Program> house = null!;
 
@@ -86,6 +87,24 @@ public sealed class UpkeepTests : IAsyncLifetime
         await bin.EmptyAsync();
         (await bin.ListAsync()).Count.ShouldBe(left);
         (await bin.BringBackAsync(BinKind.Formula, $"{stick.Id}")).ShouldBe(left == 1);
+    }
+
+    /// <summary>What was made of a lot is told of it for good: out of sight, never out of the trace; one that no batch used goes.</summary>
+    [Fact]
+    public async Task A_lot_that_a_batch_used_stays_in_its_trace()
+    {
+        var (bin, lots) = (house.Services.GetRequiredService<BinStore>(), house.Services.GetRequiredService<LotStore>());
+        var used = (await lots.KeptAsync("beeswax")).Lots.First(kept => kept.Lot.Code == "B4");
+        var unused = await lots.KeepAsync(new Lot(0, "kokum-butter", "K9", "", null, 10m, 10m, null, null, null, ""));
+        var keys = (await house.Services.GetRequiredService<BatchStore>().FindAsync(3))!.Log.State.LotKeys;
+        await lots.RemoveAsync("beeswax", used.Lot.Id, used.Version);
+        await lots.RemoveAsync("kokum-butter", unused, 0);
+        (await bin.ListAsync()).Count.ShouldBe(2);
+        days.Pass(TimeSpan.FromDays(31));
+        await bin.EmptyAsync();
+        (await bin.ListAsync()).ShouldBeEmpty();
+        (await lots.ByKeysAsync(keys)).Values.ShouldContain(lot => lot.Id == used.Lot.Id);
+        (await bin.BringBackAsync(BinKind.Lot, $"{unused}")).ShouldBeFalse("it is gone");
     }
 
     [Theory]
