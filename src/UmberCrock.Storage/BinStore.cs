@@ -152,8 +152,8 @@ public sealed class BinStore(IDbContextFactory<CrockContext> contexts, LarderSto
             } > 0;
     }
 
-    /// <summary>Lets go of what has lain there for 30 days. An own ingredient stays known to old formulas, a lot to the batches that were made
-    /// of it; they only leave the list.</summary>
+    /// <summary>Lets go of what has lain there for 30 days. An own ingredient stays known to old formulas, a lot to the batches that used
+    /// it; they only leave the list.</summary>
     public async Task EmptyAsync()
     {
         await using var context = await contexts.CreateDbContextAsync();
