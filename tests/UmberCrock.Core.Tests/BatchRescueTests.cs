@@ -109,6 +109,25 @@ public sealed class BatchRescueTests
         static string Text(BatchState state) => JsonSerializer.Serialize(state, ContractJson.Options);
     }
 
+    /// <summary>Scales of 1 g and, to 100 g, 0.01 g: 12 g of wax go on the fine one, 0.12 g off at most; 110 g on the other.</summary>
+    [Theory]
+    [InlineData(12, 0.01, 0.12)]
+    [InlineData(72, 0.01, 0.72)]
+    [InlineData(110, 1, 2)]
+    public void What_is_added_goes_on_the_scale_that_held_as_much(double grams, double step, double off)
+    {
+        var request = new BatchRequest(null, null, 240m, [], 0m, 1m, 21, Fine: new FineScale(0.01m, 100m));
+        var plan = BatchPlanner.Of(Salve, request, "261127-1", Some.Catalogue, EvaluationSettings.Default);
+        var log = After(
+            BatchLog.Start(plan, Morning, "a test"),
+            new LineWeighed(0, 48m, null, null),
+            new LineWeighed(1, 72m, null, null),
+            new LineWeighed(2, 120m, null, null)
+        );
+        var line = Rescue(log, new RescueAddition("beeswax", (decimal)grams)).Plan!.Lines[0];
+        (line.StepGrams, line.HighGrams - line.TargetGrams).ShouldBe(((decimal?)(decimal)step, (decimal)off));
+    }
+
     [Fact]
     public void A_pot_that_is_not_all_there_waits()
     {

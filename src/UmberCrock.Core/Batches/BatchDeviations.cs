@@ -36,7 +36,7 @@ public sealed record Deviation(Message What, Message Did, int? Line, int? Step)
             .Checks.Where(check => Math.Abs(check.Read - check.Grams) > rules.ToleranceSteps * state.Plan.ScaleStepGrams)
             .Select(check => new Deviation(
                 $"The scale says {Short(check.Read).Grams} of {Short(check.Grams).Grams}",
-                "Every weight of this batch may be off by as much in a hundred.",
+                "The weights of this batch may be off in the same measure.",
                 null,
                 null
             ));

@@ -7,9 +7,8 @@ namespace UmberCrock.Core.Batches;
 public static class BatchParts
 {
     /// <summary>
-    /// What is in a part of each line, g: its share of what goes into all; of a line that belongs to parts of its own, all of it, or
-    /// by their
-    /// shares where several claim it. What is not weighed yet counts as planned.
+    /// What is in a part of each line, g: its share of what goes into all; of a line that belongs to parts of its own, all of it, or by
+    /// their shares where several claim it. What is not weighed yet counts as planned.
     /// </summary>
     /// <param name="state">The batch; it is parted.</param>
     /// <param name="part">Which part, from 0.</param>

@@ -60,7 +60,7 @@ public sealed record RescuePlan(
         var first = state.Plan.Lines.Length;
         return new RescuePlan(
             formula,
-            [.. additions.Select(addition => Planned(addition, phase, state.Plan.ScaleStepGrams, catalogue))],
+            [.. additions.Select(addition => Planned(addition, phase, StepFor(state.Plan, addition.Grams), catalogue))],
             RescueSteps.Of(method, line => line < first && state.IsMixed(line), line => line >= first, state.Plan.Method.Steps.Length)
         );
     }
@@ -91,6 +91,14 @@ public sealed record RescuePlan(
         );
     }
 
+    /// <summary>The step of the finest scale that as much was planned on, g; of the kitchen's where none was.</summary>
+    private static decimal StepFor(BatchPlan plan, decimal grams) =>
+        plan
+            .Lines.Where(line => line.TargetGrams >= grams)
+            .Select(line => line.StepGrams ?? plan.ScaleStepGrams)
+            .Append(plan.ScaleStepGrams)
+            .Min();
+
     private static PlannedLine Planned(RescueAddition addition, Phase phase, decimal step, Catalogue catalogue)
     {
         var within = BatchPlanner.WithinOf(addition.Grams, step, catalogue.Rules);
@@ -102,7 +110,8 @@ public sealed record RescuePlan(
             Math.Max(0m, addition.Grams - within),
             addition.Grams + within,
             0m,
-            false
+            false,
+            step
         );
     }
 }
