@@ -16,10 +16,8 @@ namespace UmberCrock.Web.Batches;
 /// <param name="Lighter">How many pieces weigh less than the label says.</param>
 internal sealed record BatchLabels(LabelPlan Plan, LabelView Label, int Used, int Lighter)
 {
+    /// <summary>From so many grams a net weight is printed whole (judged: labels of balms say 59 g, lip tubes 4.8 g).</summary>
     private const decimal WholeFrom = 10m;
-
-    /// <summary>Labels on one sheet.</summary>
-    public int OnASheet => OnSheet(Plan, Label.Printed?.Size ?? LabelSize.Parse(Plan.Layout), Label.Region);
 
     /// <summary>Lays the labels of a batch out.</summary>
     /// <param name="state">The batch.</param>

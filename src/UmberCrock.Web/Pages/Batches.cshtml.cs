@@ -81,7 +81,10 @@ internal sealed class BatchesModel(BatchStore batches, FormulaStore formulas, Lo
         // A day to either side: a day is the maker's own, wherever the clock stood.
         var made = await batches.BetweenAsync(First(of).AddDays(-1), First(of + 1).AddDays(1));
         var prices = await lots.PricesAsync();
-        var table = YearTable.Write(of, await lots.ListAsync(), made, knowledge.Catalogue, key => prices.GetValueOrDefault(key));
+        // A lot in the bin was bought all the same, where something was made of it.
+        var used = await lots.ByKeysAsync([.. made.SelectMany(state => state.LotKeys).Distinct(StringComparer.Ordinal)]);
+        var bought = (await lots.ListAsync()).Concat(used.Values).DistinctBy(lot => lot.Id);
+        var table = YearTable.Write(of, bought, made, knowledge.Catalogue, key => prices.GetValueOrDefault(key));
         return File(Encoding.UTF8.GetBytes(table), "text/csv", string.Create(CultureInfo.InvariantCulture, $"batches-{of}.csv"));
     }
 

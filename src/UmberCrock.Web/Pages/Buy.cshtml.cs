@@ -6,9 +6,8 @@ using UmberCrock.Web.Shelf;
 
 namespace UmberCrock.Web.Pages;
 
-/// <summary>What has to be bought for formulas that the larder does not suffice for: each with what it lacks, and one list for those
-/// that are
-/// chosen.</summary>
+/// <summary>What has to be bought for formulas that the larder does not suffice for: each with what it lacks, and one list for those that
+/// are chosen.</summary>
 internal sealed class BuyModel(ShelfKeeper shelf) : PageModel
 {
     /// <summary>So many formulas are offered: those that lack the fewest ingredients.</summary>
