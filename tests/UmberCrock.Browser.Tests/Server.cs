@@ -21,8 +21,12 @@ internal sealed partial class Server : IDisposable
     public static Server Start(params string[] options)
     {
         var server = new Server(Directory.CreateTempSubdirectory("umber-crock-browser-").FullName, options);
-        foreach (var (name, content) in Demo.Value)
-            File.WriteAllBytes(Path.Combine(server.dataFolder, name), content);
+        if (!options.Contains("--empty"))
+        {
+            foreach (var (name, content) in Demo.Value)
+                File.WriteAllBytes(Path.Combine(server.dataFolder, name), content);
+        }
+
         server.Run();
         return server;
     }
