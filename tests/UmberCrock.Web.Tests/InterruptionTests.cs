@@ -8,15 +8,14 @@ using Microsoft.Data.Sqlite;
 namespace UmberCrock.Web.Tests;
 
 /// <summary>
-/// Stopped at random moments, by kill -9 and by Ctrl+C in turn, it starts again with everything that was acknowledged. Five moments of each
-/// kind here; tools/interruptions
-/// runs hundreds and prints the table of docs/testing.md.
+/// Stopped at random moments, by kill -9 and by Ctrl+C in turn, it starts again with everything that was acknowledged. One moment of each
+/// way and kind here; tools/interruptions runs hundreds and prints the table of docs/testing.md.
 /// </summary>
 public sealed partial class InterruptionTests : IDisposable
 {
     private const int FormulasOfTheDemo = 8;
     private static readonly int Rounds = int.Parse(
-        Environment.GetEnvironmentVariable("INTERRUPTIONS") ?? "5",
+        Environment.GetEnvironmentVariable("INTERRUPTIONS") ?? "2",
         CultureInfo.InvariantCulture
     );
     private static readonly int Seed = int.Parse(
