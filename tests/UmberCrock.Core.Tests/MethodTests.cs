@@ -45,6 +45,27 @@ public class MethodTests
         Written(Method(formula).Steps, formula, expected).ShouldBe(expected);
     }
 
+    /// <summary>Stirring in takes two minutes and pouring four with quick hands (data/rules/method.json). Expected, written first: a small pot
+    /// of a balm whose lavender goes in below 45 °C falls through its window before that and wants a warm bath; a large pot waits for
+    /// its maker; the border is where the window lasts as long as the hands need.</summary>
+    [Fact]
+    public void A_window_that_shuts_before_the_hands_are_through_wants_a_warm_bath()
+    {
+        var balm = Demo.DemoFormulas.Read().Single(formula => formula.Name == "Ferry pony hoof balm");
+        var said = new List<bool>();
+        for (var grams = 20m; grams <= 20_000m; grams *= 1.25m)
+        {
+            var batch = grams;
+            var method = Method(balm, usual => usual with { BatchGrams = batch });
+            var wants = method.Steps.Any(step => step.Caution?.Plain.Contains("stand the jug in water", StringComparison.Ordinal) == true);
+            wants.ShouldBe(method.PourWindow!.Minutes < 6, $"{grams:0} g, {method.PourWindow.Minutes} min");
+            said.Add(wants);
+        }
+
+        (said[0], said[^1]).ShouldBe((true, false));
+        said.Zip(said.Skip(1)).Count(pair => pair.First != pair.Second).ShouldBe(1, "one border");
+    }
+
     /// <summary>Starch that goes in at the whip is not in the pot while it cools: nobody has to stir it; in a poured bar it is.</summary>
     [Theory]
     [InlineData("Slipway whipped butter", false)]

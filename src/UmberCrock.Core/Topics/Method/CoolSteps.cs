@@ -126,10 +126,32 @@ internal static class CoolSteps
             ];
     }
 
-    private static ImmutableArray<Message> Narrow(MethodDraft draft, double celsius) =>
-        draft.Sets is { } set && celsius - set < draft.Of.Resolved.Rules.Pouring.SetKnownWithinCelsius
+    /// <summary>A window of few degrees wants quick hands; one that shuts before quick hands are through wants a warm bath. What is poured at
+    /// once anyway, into tubes or because it sets first, is not told so.</summary>
+    private static ImmutableArray<Message> Narrow(MethodDraft draft, double celsius)
+    {
+        if (draft.Sets is not { } set)
+            return [];
+        var hands = (draft.Rules.Of("add").MinutesLow ?? 0) + (draft.Rules.Of(PourSteps.StepOf(draft)).MinutesLow ?? 0);
+        var waits = !draft.Of.Resolved.Formula.IsWhipped && !PourSteps.IsTube(draft) && draft.Of.AddWindow?.Closed == false;
+        if (waits && celsius > set && draft.CoolsTo(set, Surroundings.Room).Minutes is var lasts && lasts < hands)
+        {
+            return
+            [
+                draft.Caution(
+                    "shuts-early",
+                    ("set", $"{Celsius(set)}"),
+                    ("minutes", $"{Math.Max(1, Math.Floor(lasts)):0}"),
+                    ("hands", $"{hands:0}"),
+                    ("bath", $"{Celsius(Math.Round(celsius))}")
+                ),
+            ];
+        }
+
+        return celsius - set < draft.Of.Resolved.Rules.Pouring.SetKnownWithinCelsius
             ? [draft.Caution("narrow", ("set", $"{Celsius(set)}"))]
             : [];
+    }
 
     private static ImmutableArray<Message> TakenOut(MethodDraft draft, ImmutableArray<int> lines)
     {

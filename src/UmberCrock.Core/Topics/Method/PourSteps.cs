@@ -13,6 +13,13 @@ internal static class PourSteps
     /// <summary>True of what is poured into tubes and pushed or turned up.</summary>
     public static bool IsTube(MethodDraft draft) => draft.Form.Packed == Pack.Tube;
 
+    /// <summary>The row of its pouring, by what it is poured into.</summary>
+    public static string StepOf(MethodDraft draft) =>
+        draft.Sets is null || draft.Form.Packed == Pack.Bottle ? "pour-bottle"
+        : IsTube(draft) ? "pour-tube"
+        : IsMould(draft) ? "pour-mould"
+        : "pour-jar";
+
     /// <summary>Writes the steps.</summary>
     public static void Write(MethodDraft draft)
     {
@@ -70,9 +77,7 @@ internal static class PourSteps
         var target = Math.Min(draft.Celsius, wanted);
         var container = Container(draft);
         draft.Add(
-            IsTube(draft) ? "pour-tube"
-                : IsMould(draft) ? "pour-mould"
-                : "pour-jar",
+            StepOf(draft),
             new()
             {
                 Target = target,
