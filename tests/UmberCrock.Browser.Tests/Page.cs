@@ -52,7 +52,21 @@ internal sealed class Page : IDisposable
 
     public IReadOnlyList<IWebElement> All(string selector) => driver.FindElements(By.CssSelector(selector));
 
-    public string Text(string selector) => this[selector].Text.Trim();
+    /// <summary>The text of an element; it is looked up again where the page is written anew between finding and reading it.</summary>
+    public string Text(string selector)
+    {
+        for (var tried = 1; ; tried++)
+        {
+            try
+            {
+                return this[selector].Text.Trim();
+            }
+            catch (StaleElementReferenceException) when (tried < 3)
+            {
+                Thread.Yield();
+            }
+        }
+    }
 
     public IWebElement Focused => driver.SwitchTo().ActiveElement();
 

@@ -14,6 +14,9 @@ internal static class Words
     /// <summary>A form: "whipped butter".</summary>
     public static string Of(ProductForm form) => Plain(form);
 
+    /// <summary>What a form is filled into, one of them: "jar"; a bar stands by itself.</summary>
+    public static string Of(Pack pack) => pack == Pack.Wrapper ? "bar" : Plain(pack);
+
     /// <summary>A zone: "nappy area".</summary>
     public static string Of(Zone zone) => Plain(zone);
 

@@ -38,6 +38,20 @@ internal sealed class StoveModel(
     /// <summary>So many minutes before it sets, the page says so.</summary>
     public int SoonShutMinutes => BatchCooling.SoonShutMinutes(knowledge.Catalogue.Rules);
 
+    /// <summary>What is offered to be filled: as planned, or the usual of its form.</summary>
+    public (string Name, int Count) Filling =>
+        View.State.Plan.Containers.FirstOrDefault() is { } planned
+            ? (planned.Name, planned.Count)
+            : (Bench.Words.Of(Usual.Pack), Usual.Count);
+
+    private UsualFilling Usual =>
+        UsualFilling.Of(
+            View.State.Plan.Formula,
+            View.State.InPotGrams > 0m ? View.State.InPotGrams : View.State.Plan.BatchGrams,
+            knowledge.Catalogue,
+            knowledge.Settings
+        );
+
     /// <summary>Why something was not taken.</summary>
     public string? Refusal { get; private set; }
 
