@@ -48,6 +48,33 @@ public class RescueTests
         Some.Totals(cure.Formula).Total.ShouldBe(100m);
     }
 
+    /// <summary>By hand: 33.6 g of beeswax in 240 g, with 4.8 more of it and 1.2 g of candelilla, make 38.4 and 1.2 of 246 g.</summary>
+    [Fact]
+    public void What_is_stirred_in_joins_its_line_or_comes_after_the_last()
+    {
+        var pot = Rescue.Adding(
+            Soft,
+            240m,
+            [new("candelilla-wax", 1.2m), new("beeswax", 4.8m)],
+            Some.Catalogue,
+            EvaluationSettings.Default
+        );
+        pot.AddedGrams.ShouldBe(6m);
+        pot.Additions.Select(addition => addition.Ingredient).ShouldBe(["beeswax", "candelilla-wax"], "most first");
+        pot.Formula.Lines.Select(line => line.Ingredient).ShouldBe(["beeswax", "olive-oil", "candelilla-wax"]);
+        Some.Totals(pot.Formula).Percents.ShouldBe([15.6098m, 83.9024m, 0.4878m]);
+    }
+
+    /// <summary>What cures is what it says: the same additions make the same pot.</summary>
+    [Fact]
+    public void The_additions_of_a_cure_make_its_formula()
+    {
+        var cure = Of(Soft, At20(Band.Stick), "beeswax", "candelilla-wax").Cure!;
+        var again = Rescue.Adding(Soft, 240m, cure.Additions, Some.Catalogue, EvaluationSettings.Default);
+        FormulaWriter.ToText(again.Formula).ShouldBe(FormulaWriter.ToText(cure.Formula));
+        again.Evaluation.Melt.At(20m).Firmness.ShouldBe(cure.Evaluation.Melt.At(20m).Firmness);
+    }
+
     /// <summary>What a few cure, all of the catalogue cure too: the bar is too hard at the cold end of its climate, and any oil softens
     /// it.</summary>
     [Fact]

@@ -89,7 +89,32 @@ public sealed class RescuePageTests(App app) : IClassFixture<App>
         page.QuerySelector(".steps h2")!.TextContent.ShouldStartWith($"Step {plan.Method.Steps.Length + 1} of ");
     }
 
+    /// <summary>A tenth more is nudged in, all that follows from it with it; what more would buy is more grams for more degrees.</summary>
+    [Fact]
+    public async Task What_goes_in_is_nudged()
+    {
+        var id = await app.IdOfAsync("Slipway whipped butter");
+        var page = await new Browserlike(app).OpenAsync($"/bench/{id}/rescue?grams=240&{Balm}");
+        decimal Added(AngleSharp.Dom.IElement of) => Grams(of.QuerySelector(".potlist .add")!);
+        var least = Added(page.DocumentElement);
+        var further = page.QuerySelectorAll(".addnudge a:not(.btn)");
+        further.Select(link => link.TextContent.Split(' ')[^2]).ShouldBe(["27", "28"]);
+        var grams = further.Select(link => Grams(link.QuerySelector("b")!)).Prepend(least).ToList();
+        grams.ShouldBe(grams.Order());
+        grams.ShouldBeUnique();
+        var more = await new Browserlike(app).OpenAsync(
+            $"/bench/{id}/rescue{page.QuerySelector("[data-nudge='+']")!.GetAttribute("href")}"
+        );
+        Added(more.DocumentElement).ShouldBe(least + 0.1m);
+        Grams(more.QuerySelector(".newpot td:nth-of-type(2)")!).ShouldBe(240m + least + 0.1m);
+        more.QuerySelectorAll("input[name=more]").ShouldAllBe(field => field.GetAttribute("value") == $"{least + 0.1m:0.00}");
+        Added((await new Browserlike(app).OpenAsync($"/bench/{id}/rescue{further[0].GetAttribute("href")}")).DocumentElement)
+            .ShouldBe(grams[1]);
+    }
+
     [Theory]
+    [InlineData($"{Balm}&more=0.09", "0.1 g at least")]
+    [InlineData($"{Balm}&grams=240&more=240.01", "no more than the pot")]
     [InlineData("grams=0", "1 to 100000 g")]
     [InlineData("want=band&band=balm&celsius=hot", "hot")]
     [InlineData("without=stones", "must be one of")]
@@ -112,6 +137,8 @@ public sealed class RescuePageTests(App app) : IClassFixture<App>
         }
     }
 
-    private static decimal Number(AngleSharp.Dom.IElement way) =>
-        decimal.Parse(way.QuerySelector("strong")!.TextContent, System.Globalization.CultureInfo.InvariantCulture);
+    private static decimal Number(AngleSharp.Dom.IElement way) => Grams(way.QuerySelector("strong")!);
+
+    private static decimal Grams(AngleSharp.Dom.IElement element) =>
+        decimal.Parse(element.TextContent, System.Globalization.CultureInfo.InvariantCulture);
 }

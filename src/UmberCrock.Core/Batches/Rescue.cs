@@ -87,9 +87,9 @@ public static class Rescue
         for (var tried = 0; tried < MostTries; tried++)
         {
             var search = new RescueSearch(pot, left, potGrams, target, catalogue, settings);
-            if (search.Run() is not { } grams)
+            if (search.Run() is not { } additions)
                 return cautioned is null ? new RescueAnswer(null, search.Conflicts) : new RescueAnswer(cautioned, []);
-            var cure = Cured(search, grams, potGrams, catalogue, settings);
+            var cure = Adding(pot, potGrams, additions, catalogue, settings);
             var added = NewCautions(before, cure.Evaluation);
             var strangers = cure
                 .Additions.Select(addition => addition.Ingredient)
@@ -134,19 +134,48 @@ public static class Rescue
                 ),
         ];
 
-    private static Rescued Cured(RescueSearch search, decimal[] grams, decimal potGrams, Catalogue catalogue, EvaluationSettings settings)
+    /// <summary>What a pot becomes when just this is stirred into it.</summary>
+    /// <param name="pot">What is in the pot; its lines make 100.</param>
+    /// <param name="potGrams">How much is in it, g.</param>
+    /// <param name="additions">What goes in, g; what is in the pot already joins its first line, anything else comes after the last.</param>
+    /// <param name="catalogue">What is known; it knows every addition.</param>
+    /// <param name="settings">The maker's choices.</param>
+    public static Rescued Adding(
+        Formula pot,
+        decimal potGrams,
+        ImmutableArray<RescueAddition> additions,
+        Catalogue catalogue,
+        EvaluationSettings settings
+    )
     {
-        var used = Enumerable.Range(0, grams.Length).Where(line => line < search.PotLines || grams[line] > 0m).ToList();
-        var inPot = search.InPot(grams, potGrams);
-        var wide = search.Wide with { Lines = [.. used.Select(line => search.Wide.Lines[line])] };
-        var formula = AsMade.Of(wide, [.. used.Select(line => inPot[line])], catalogue.Herbs);
-        var additions = used.Where(line => grams[line] > 0m)
-            .GroupBy(line => search.Wide.Lines[line].Ingredient)
-            .Select(group => new RescueAddition(group.Key, group.Sum(line => grams[line])))
-            .OrderByDescending(addition => addition.Grams)
-            .ToImmutableArray();
-        return new Rescued(additions, additions.Sum(addition => addition.Grams), formula, Evaluator.Evaluate(formula, catalogue, settings));
+        var totals = FormulaTotals.Of(pot, catalogue.Herbs);
+        var phase = PhaseOf(pot);
+        var lines = pot.Lines.ToBuilder();
+        var grams = pot.Lines.Select((_, line) => totals.GramsOf(line, potGrams)).ToList();
+        foreach (var (ingredient, more) in additions)
+        {
+            var at = pot.Lines.TakeWhile(line => line.Ingredient != ingredient).Count();
+            if (at < pot.Lines.Length)
+            {
+                grams[at] += more;
+                continue;
+            }
+
+            lines.Add(new FormulaLine(phase.Id, ingredient, 0m));
+            grams.Add(more);
+        }
+
+        var formula = AsMade.Of(pot with { Lines = lines.ToImmutable() }, grams, catalogue.Herbs);
+        return new Rescued(
+            [.. additions.OrderByDescending(addition => addition.Grams)],
+            additions.Sum(addition => addition.Grams),
+            formula,
+            Evaluator.Evaluate(formula, catalogue, settings)
+        );
     }
+
+    /// <summary>Where what is new goes in: with what is melted.</summary>
+    internal static Phase PhaseOf(Formula pot) => pot.Phases.FirstOrDefault(phase => phase.Stage == Stage.Melt) ?? pot.Phases[0];
 
     private static bool NewCautions(EvaluationResult before, EvaluationResult after) =>
         after.Findings.Any(finding =>

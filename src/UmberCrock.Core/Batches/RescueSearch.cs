@@ -44,6 +44,7 @@ internal sealed class RescueSearch
     private readonly ImmutableArray<DoseConstraint> bounds;
     private readonly ImmutableArray<FirmnessDemand> demands;
     private readonly decimal potGrams;
+    private readonly int potLines;
     private readonly ImmutableArray<double> costs;
 
     /// <summary>Prepares the search.</summary>
@@ -63,23 +64,23 @@ internal sealed class RescueSearch
     )
     {
         this.potGrams = potGrams;
-        PotLines = pot.Lines.Length;
-        var phase = pot.Phases.FirstOrDefault(phase => phase.Stage == Stage.Melt) ?? pot.Phases[0];
+        potLines = pot.Lines.Length;
+        var phase = Rescue.PhaseOf(pot);
         var strangers = candidates.Where(ingredient => pot.Lines.All(line => line.Ingredient != ingredient.Slug)).ToList();
-        Wide = pot with { Lines = [.. pot.Lines, .. strangers.Select(ingredient => new FormulaLine(phase.Id, ingredient.Slug, 0m))] };
-        resolved = ResolvedFormula.Of(Wide, catalogue, settings);
+        var wide = pot with { Lines = [.. pot.Lines, .. strangers.Select(ingredient => new FormulaLine(phase.Id, ingredient.Slug, 0m))] };
+        resolved = ResolvedFormula.Of(wide, catalogue, settings);
         var allowed = candidates.Select(ingredient => ingredient.Slug).ToHashSet(StringComparer.Ordinal);
         addable =
         [
             .. Enumerable
-                .Range(0, Wide.Lines.Length)
-                .Where(line => allowed.Contains(Wide.Lines[line].Ingredient))
-                .DistinctBy(line => Wide.Lines[line].Ingredient),
+                .Range(0, wide.Lines.Length)
+                .Where(line => allowed.Contains(wide.Lines[line].Ingredient))
+                .DistinctBy(line => wide.Lines[line].Ingredient),
         ];
         costs =
         [
             .. addable.Select(line =>
-                line < PotLines ? 1
+                line < potLines ? 1
                 : resolved.Ingredients[line].Class == IngredientClass.Oil ? OilCost
                 : NewcomerCost
             ),
@@ -90,7 +91,7 @@ internal sealed class RescueSearch
             .. DoseConstraint
                 .Of(resolved, [])
                 .Select(bound =>
-                    Enumerable.Range(0, PotLines).Any(line => bound.Weights[line] != 0m && MustSuffice(resolved.Ingredients[line].Class))
+                    Enumerable.Range(0, potLines).Any(line => bound.Weights[line] != 0m && MustSuffice(resolved.Ingredients[line].Class))
                         ? bound
                         : bound with
                         {
@@ -108,17 +109,11 @@ internal sealed class RescueSearch
                 or IngredientClass.Emulsifier
                 or IngredientClass.ConditioningEmulsifier;
 
-    /// <summary>The formula with a line for everything that may go in, behind those of the pot.</summary>
-    public Formula Wide { get; }
-
-    /// <summary>How many lines the pot has.</summary>
-    public int PotLines { get; }
-
     /// <summary>What cannot be had by adding, after a search that found nothing.</summary>
     public ImmutableArray<DocumentProblem> Conflicts { get; private set; } = [];
 
-    /// <summary>Grams to add of each line of <see cref="Wide"/>, in steps of a scale; null when adding cures nothing.</summary>
-    public decimal[]? Run()
+    /// <summary>What to add, in steps of a scale, in the order of the lines; null when adding cures nothing.</summary>
+    public ImmutableArray<RescueAddition>? Run()
     {
         var none = new double[addable.Length];
         if (Solve([], none, Most, firmMayMiss: false) is not { } kept)
@@ -143,11 +138,18 @@ internal sealed class RescueSearch
             return null;
         }
 
-        return Weighable(y);
+        return Weighable(y) is { } grams
+            ?
+            [
+                .. addable
+                    .Where(line => grams[line] > 0m)
+                    .Select(line => new RescueAddition(resolved.Formula.Lines[line].Ingredient, grams[line])),
+            ]
+            : null;
     }
 
     /// <summary>What is in the pot with additions, g of each line.</summary>
-    public decimal[] InPot(decimal[] grams, decimal pot) => [.. grams.Select((added, line) => resolved.Totals.GramsOf(line, pot) + added)];
+    private decimal[] InPot(decimal[] grams, decimal pot) => [.. grams.Select((added, line) => resolved.Totals.GramsOf(line, pot) + added)];
 
     private (double[] Y, List<LinearDemand> Near) Walk(double[] y)
     {
@@ -260,7 +262,7 @@ internal sealed class RescueSearch
     {
         for (var nudge = 0; nudge <= MostNudges; nudge++)
         {
-            var grams = new decimal[Wide.Lines.Length];
+            var grams = new decimal[resolved.Formula.Lines.Length];
             for (var at = 0; at < y.Length; at++)
             {
                 var exact = (decimal)y[at] * potGrams / 100m;

@@ -35,7 +35,10 @@ internal sealed record RescueWay(int Key, string Title, Rescued? Cure, string Wo
 /// <param name="AtCelsius">The temperature that matters, C.</param>
 /// <param name="Bands">Texture there, now and then; then null without a cure.</param>
 /// <param name="Now">The texture as it is.</param>
+/// <param name="Then">The texture once all is in; null without a cure.</param>
 /// <param name="Steps">The steps it takes, in words.</param>
+/// <param name="Crock">The pot, with what goes in on top.</param>
+/// <param name="Further">What more of the same would buy: grams, and up to which temperature they hold, C.</param>
 internal sealed record RescueView(
     decimal PotGrams,
     IReadOnlyList<RescueWay> Ways,
@@ -46,10 +49,22 @@ internal sealed record RescueView(
     double AtCelsius,
     (string Now, string? Then) Bands,
     TextureStrip Now,
-    IReadOnlyList<string> Steps
+    TextureStrip? Then,
+    IReadOnlyList<string> Steps,
+    PotCrock Crock,
+    IReadOnlyList<(decimal Grams, decimal Celsius)> Further
 )
 {
     private const decimal Whole = 100m;
+
+    /// <summary>What a kitchen scale shows, and a nudge is, g.</summary>
+    public const decimal NudgeGrams = 0.1m;
+
+    /// <summary>Length of the two strips over each other, px.</summary>
+    private const double StripWidth = 520;
+
+    /// <summary>So many degrees further it is asked what they would cost.</summary>
+    private const int FurtherDegrees = 2;
 
     /// <summary>Where it is asked for nothing but limits, this is what a hand feels.</summary>
     private const double HandCelsius = 25;
@@ -60,6 +75,7 @@ internal sealed record RescueView(
     /// <param name="target">What is wanted.</param>
     /// <param name="without">Left out everywhere, by the word of a product to keep away from; null for nothing.</param>
     /// <param name="way">The way that is to be shown, from 1; null for the larder's where it cures.</param>
+    /// <param name="more">So much goes in all together, g; null for the least that cures.</param>
     /// <param name="lots">The larder.</param>
     /// <param name="knowledge">What is known.</param>
     /// <exception cref="DocumentException">The lines do not make 100, or a word is not known.</exception>
@@ -69,6 +85,7 @@ internal sealed record RescueView(
         RebalanceTarget target,
         string? without,
         int? way,
+        decimal? more,
         IReadOnlyList<Lot> lots,
         Knowledge knowledge
     )
@@ -99,27 +116,100 @@ internal sealed record RescueView(
                     [.. (own.Cure is null ? all : larder).Where(slug => slug != main)]
                 ),
             ];
-        var chosen = ways.FirstOrDefault(one => one.Key == way) ?? ways.FirstOrDefault(one => one.Key == 2 && one.Cure is not null) ?? any;
+        var least = ways.FirstOrDefault(one => one.Key == way) ?? ways.FirstOrDefault(one => one.Key == 2 && one.Cure is not null) ?? any;
+        var chosen = Nudged(least, more, formula, potGrams, target, knowledge);
         var before = Evaluator.Evaluate(formula, catalogue, settings);
         var celsius = (double?)target.AtCelsius ?? (target.Climate is { } climate ? (double)climate.HighCelsius : HandCelsius);
         string Band(EvaluationResult evaluation) =>
             BandStretches.Word(catalogue.Rules.Texture.BandOf(BandStretches.FirmnessAt(evaluation.Melt, celsius)));
+        List<RescueLine> lines = [.. LinesOf(formula, potGrams, chosen.Cure, catalogue)];
+        List<(string Name, Hatch Hatch, decimal Grams)> additions =
+        [
+            .. (chosen.Cure?.Additions ?? []).Select(addition =>
+                (catalogue.Find(addition.Ingredient)!.Name, Hatches.Of(catalogue.Find(addition.Ingredient)!), addition.Grams)
+            ),
+        ];
         return new RescueView(
             potGrams,
             ways,
             chosen,
-            [.. LinesOf(formula, potGrams, chosen.Cure, catalogue)],
-            [
-                .. (chosen.Cure?.Additions ?? []).Select(addition =>
-                    (catalogue.Find(addition.Ingredient)!.Name, Hatches.Of(catalogue.Find(addition.Ingredient)!), addition.Grams)
-                ),
-            ],
+            lines,
+            additions,
             chosen.Cure is { } cure ? ComparedFinding.Between(before, cure.Evaluation) : [],
             celsius,
             (Band(before), chosen.Cure is { } cured ? Band(cured.Evaluation) : null),
-            TextureStrip.Of(before.Melt, formula, catalogue.Rules),
-            chosen.Cure is { } done ? [.. StepsOf(done, potGrams, knowledge)] : []
+            TextureStrip.Of(before.Melt, formula, catalogue.Rules, StripWidth),
+            chosen.Cure is { } then ? TextureStrip.Of(then.Evaluation.Melt, formula, catalogue.Rules, StripWidth) : null,
+            chosen.Cure is { } done ? [.. StepsOf(done, potGrams, knowledge)] : [],
+            PotCrock.Of(
+                [.. additions.Select(addition => (addition.Hatch, addition.Grams))],
+                [.. lines.Where(line => line.Now > 0m).Select(line => (line.Hatch, line.Grams))]
+            ),
+            least.Cure is { Additions.IsEmpty: false } start ? [.. FurtherOf(formula, potGrams, target, start, knowledge)] : []
         );
+    }
+
+    /// <summary>The same additions in the same shares, so much of them all together.</summary>
+    private static RescueWay Nudged(
+        RescueWay way,
+        decimal? more,
+        Formula formula,
+        decimal potGrams,
+        RebalanceTarget target,
+        Knowledge knowledge
+    )
+    {
+        if (more is not { } grams || way.Cure is not { Additions.IsEmpty: false } cure || grams == cure.AddedGrams)
+            return way;
+        if (grams < NudgeGrams || grams > potGrams)
+            throw new DocumentException("/", $"What goes in is {NudgeGrams} g at least, and no more than the pot itself.");
+        var shares = cure.Additions.Select(addition => decimal.Round(addition.Grams * grams / cure.AddedGrams, 2)).ToArray();
+        shares[0] += grams - shares.Sum();
+        var nudged = Rescue.Adding(
+            formula with
+            {
+                Climate = target.Climate ?? formula.Climate,
+            },
+            potGrams,
+            [.. cure.Additions.Zip(shares, (addition, share) => addition with { Grams = share }).Where(addition => addition.Grams > 0m)],
+            knowledge.Catalogue,
+            knowledge.Settings
+        );
+        return way with { Cure = nudged, Strip = TextureStrip.Of(nudged.Evaluation.Melt, formula, knowledge.Catalogue.Rules) };
+    }
+
+    /// <summary>What the next degrees would cost, of what goes in already.</summary>
+    private static IEnumerable<(decimal Grams, decimal Celsius)> FurtherOf(
+        Formula formula,
+        decimal potGrams,
+        RebalanceTarget target,
+        Rescued cure,
+        Knowledge knowledge
+    )
+    {
+        if ((target.AtCelsius ?? target.Climate?.HighCelsius) is not { } celsius)
+            yield break;
+        for (var at = celsius + 1; at <= Math.Min(celsius + FurtherDegrees, Climates.Hottest); at++)
+        {
+            var further = Rescue.Of(
+                formula,
+                potGrams,
+                target.Climate is { } climate
+                    ? target with
+                    {
+                        Climate = climate with { HighCelsius = at },
+                    }
+                    : target with
+                    {
+                        AtCelsius = at,
+                    },
+                [.. cure.Additions.Select(addition => addition.Ingredient)],
+                knowledge.Catalogue,
+                knowledge.Settings
+            );
+            if (further.Cure is { } grams && grams.AddedGrams > cure.AddedGrams)
+                yield return (grams.AddedGrams, at);
+        }
     }
 
     private static RescueWay WayOf(int key, string title, RescueAnswer answer, HashSet<string> larder, Formula formula, Knowledge knowledge)

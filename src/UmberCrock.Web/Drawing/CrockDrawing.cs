@@ -54,19 +54,8 @@ internal sealed record CrockDrawing
     {
         var hatches = evaluation.Lines.Select(line => Hatches.Of(catalogue.Find(line.Ingredient)!)).ToList();
         var top = CrockShape.FloorY - HeightOf(evaluation.Total);
-        var strata = new List<Stratum>();
-        var y = top;
-        for (var line = 0; line < evaluation.Lines.Length; line++)
-        {
-            // What is strained out is not in the jar.
-            var height = evaluation.Lines[line].Strained ? 0 : HeightOf(evaluation.Lines[line].Percent);
-            var right = CrockShape.InnerRight(y + (height / 2));
-            strata.Add(
-                new Stratum(line, y, height, hatches[line], CrockShape.InnerLeft(y), CrockShape.InnerRight(y), right - InsetOfLeader)
-            );
-            y += height;
-        }
-
+        // What is strained out is not in the jar.
+        var strata = Stack(hatches.Zip(evaluation.Lines, (hatch, line) => (hatch, line.Strained ? 0 : HeightOf(line.Percent))), top);
         return new CrockDrawing
         {
             Strata = strata,
@@ -79,6 +68,24 @@ internal sealed record CrockDrawing
                 ),
             ],
         };
+    }
+
+    /// <summary>Layers from the top down, each at its true height.</summary>
+    /// <param name="layers">Hatch and height of each, px.</param>
+    /// <param name="top">Where the first begins, px.</param>
+    public static List<Stratum> Stack(IEnumerable<(Hatch Hatch, double Height)> layers, double top)
+    {
+        var strata = new List<Stratum>();
+        foreach (var (hatch, height) in layers)
+        {
+            var right = CrockShape.InnerRight(top + (height / 2));
+            strata.Add(
+                new Stratum(strata.Count, top, height, hatch, CrockShape.InnerLeft(top), CrockShape.InnerRight(top), right - InsetOfLeader)
+            );
+            top += height;
+        }
+
+        return strata;
     }
 
     /// <summary>360 px are 100 %. A layer past the rim is cut by the drawing, its numbers are not.</summary>

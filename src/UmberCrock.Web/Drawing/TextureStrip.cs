@@ -7,13 +7,16 @@ namespace UmberCrock.Web.Drawing;
 /// <summary>A stretch of the strip. Style: "in" the climate, "out" of it, or "left" what the form wants.</summary>
 internal sealed record StripStretch(double From, double To, string Word, bool Fits, string Style);
 
-/// <summary>The texture strip of a formula on the shelf: 0 to 40 C over 248 px, the climate between posts.</summary>
+/// <summary>The texture strip of a formula: 0 to 40 C over its width, the climate between posts.</summary>
 internal sealed record TextureStrip
 {
-    /// <summary>Length, px.</summary>
-    public const double Width = 248;
+    /// <summary>Length of one in a list, px.</summary>
+    private const double InList = 248;
 
     private const double HottestCelsius = 40;
+
+    /// <summary>Length, px.</summary>
+    public required double Width { get; init; }
 
     /// <summary>The bands, cut at the climate's ends.</summary>
     public required IReadOnlyList<StripStretch> Words { get; init; }
@@ -38,16 +41,22 @@ internal sealed record TextureStrip
     public required string Label { get; init; }
 
     /// <summary>Lays the strip out.</summary>
-    public static TextureStrip Of(MeltReport melt, Formula formula, RuleBook rules)
+    /// <param name="melt">How it melts.</param>
+    /// <param name="formula">Its climate and form.</param>
+    /// <param name="rules">The bands.</param>
+    /// <param name="width">Length, px.</param>
+    public static TextureStrip Of(MeltReport melt, Formula formula, RuleBook rules, double width = InList)
     {
+        double X(double celsius) => Math.Clamp(celsius, 0, HottestCelsius) / HottestCelsius * width;
         var (low, high) = ((double)formula.Climate.LowCelsius, (double)formula.Climate.HighCelsius);
         var all = BandStretches.Along(melt, rules.Texture, 0, HottestCelsius, X);
         var (wanted, leaves) = ClimateFit.Of(melt, formula, rules, HottestCelsius, X);
         return new TextureStrip
         {
+            Width = width,
             Words =
             [
-                .. Cut(melt, rules.Texture, low, high)
+                .. Cut(melt, rules.Texture, low, high, X)
                     .Select(stretch =>
                         leaves is { Fits: true } && stretch.From == leaves.From && stretch.Style == "in"
                             ? stretch with
@@ -69,7 +78,7 @@ internal sealed record TextureStrip
         };
     }
 
-    private static List<StripStretch> Cut(MeltReport melt, TextureRules rules, double low, double high)
+    private static List<StripStretch> Cut(MeltReport melt, TextureRules rules, double low, double high, Func<double, double> x)
     {
         var edges = new[] { 0, Math.Clamp(low, 0, HottestCelsius), Math.Clamp(high, 0, HottestCelsius), HottestCelsius };
         var words = new List<StripStretch>();
@@ -79,7 +88,7 @@ internal sealed record TextureStrip
                 continue;
             words.AddRange(
                 BandStretches
-                    .Along(melt, rules, edges[part], edges[part + 1], X)
+                    .Along(melt, rules, edges[part], edges[part + 1], x)
                     .Select(stretch => new StripStretch(stretch.From, stretch.To, stretch.Word, stretch.Fits, part == 1 ? "in" : "out"))
             );
         }
@@ -95,6 +104,4 @@ internal sealed record TextureStrip
             ),
         ];
     }
-
-    private static double X(double celsius) => Math.Clamp(celsius, 0, HottestCelsius) / HottestCelsius * Width;
 }

@@ -9,6 +9,7 @@ using UmberCrock.Core.Trials;
 using UmberCrock.Storage;
 using UmberCrock.Web.Batches;
 using UmberCrock.Web.Bench;
+using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Pages;
 
@@ -73,6 +74,10 @@ internal sealed class RescueModel(FormulaStore formulas, BatchStore batches, Bat
     [BindProperty(SupportsGet = true)]
     public int? Way { get; set; }
 
+    /// <summary>How much goes in all together, as typed; empty for the least that cures.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? More { get; set; }
+
     /// <summary>How much is in the pot by the book, g.</summary>
     public decimal KnownGrams { get; private set; }
 
@@ -84,6 +89,25 @@ internal sealed class RescueModel(FormulaStore formulas, BatchStore batches, Bat
         await WorkOutAsync();
         return Page();
     }
+
+    /// <summary>The same page with another way or another amount.</summary>
+    /// <param name="way">The way that is shown; null for the larder's.</param>
+    /// <param name="more">What goes in, g; null for the least that cures.</param>
+    public string Link(int? way, decimal? more) =>
+        QueryString
+            .Create(
+                new Dictionary<string, string?>(StringComparer.Ordinal)
+                {
+                    ["grams"] = Grams,
+                    ["want"] = Want,
+                    ["band"] = Band,
+                    ["celsius"] = Celsius,
+                    ["without"] = Without,
+                    ["way"] = way?.ToString(CultureInfo.InvariantCulture),
+                    ["more"] = more is { } typed ? Shown.Two(typed) : null,
+                }
+            )
+            .ToString();
 
     /// <summary>Takes the advice into an open batch: its lines and steps go on from here.</summary>
     public async Task<IActionResult> OnPostWriteAsync([FromRoute] long? batch)
@@ -152,6 +176,7 @@ internal sealed class RescueModel(FormulaStore formulas, BatchStore batches, Bat
                 Target(),
                 string.IsNullOrEmpty(Without) ? null : Without,
                 Way,
+                string.IsNullOrWhiteSpace(More) ? null : Typed.Number(More, "what goes in, in grams"),
                 await lots.ListAsync(),
                 knowledge
             );
@@ -165,7 +190,7 @@ internal sealed class RescueModel(FormulaStore formulas, BatchStore batches, Bat
                 )
             );
             // What is not complete opens and says so; what was typed wrong is refused.
-            if (!string.IsNullOrWhiteSpace(Grams + Celsius + Without + Band))
+            if (!string.IsNullOrWhiteSpace(Grams + Celsius + Without + Band + More))
                 Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
         }
     }
