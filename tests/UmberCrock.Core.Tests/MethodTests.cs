@@ -45,8 +45,8 @@ public class MethodTests
         Written(Method(formula).Steps, formula, expected).ShouldBe(expected);
     }
 
-    /// <summary>Stirring in takes two minutes and pouring four with quick hands (data/rules/method.json). Expected, written first: a small pot
-    /// of a balm whose lavender goes in below 45 °C falls through its window before that and wants a warm bath; a large pot waits for
+    /// <summary>Stirring in takes two minutes and pouring four with quick hands (data/rules/method.json). Expected, written first: a small
+    /// pot of a balm whose lavender goes in below 45 °C falls through its window before that and wants a warm bath; a large pot waits for
     /// its maker; the border is where the window lasts as long as the hands need.</summary>
     [Fact]
     public void A_window_that_shuts_before_the_hands_are_through_wants_a_warm_bath()

@@ -137,7 +137,7 @@ public static class Rescue
     /// <summary>What a pot becomes when just this is stirred into it.</summary>
     /// <param name="pot">What is in the pot; its lines make 100.</param>
     /// <param name="potGrams">How much is in it, g.</param>
-    /// <param name="additions">What goes in, g; what is in the pot already joins its first line, anything else comes after the last.</param>
+    /// <param name="additions">What goes in, g; what is in the pot already joins its line, anything else comes after the last.</param>
     /// <param name="catalogue">What is known; it knows every addition.</param>
     /// <param name="settings">The maker's choices.</param>
     public static Rescued Adding(

@@ -21,7 +21,8 @@ internal sealed record PotCrock(
     /// <summary>The highest that layers are drawn: the rim stands above.</summary>
     private const double HighestY = 172;
 
-    /// <summary>Stacks what goes in on what is there: the pot fills the crock to its line, lower where the additions would rise past the rim.</summary>
+    /// <summary>Stacks what goes in on what is there: the pot fills the crock to its line, lower where more would rise past the
+    /// rim.</summary>
     /// <param name="additions">What goes in, g.</param>
     /// <param name="lines">What is in the pot, g; more than 0 together.</param>
     public static PotCrock Of(IReadOnlyList<(Hatch Hatch, decimal Grams)> additions, IReadOnlyList<(Hatch Hatch, decimal Grams)> lines)

@@ -126,8 +126,8 @@ internal static class CoolSteps
             ];
     }
 
-    /// <summary>A window of few degrees wants quick hands; one that shuts before quick hands are through wants a warm bath. What is poured at
-    /// once anyway, into tubes or because it sets first, is not told so.</summary>
+    /// <summary>A window of few degrees wants quick hands; one that shuts before quick hands are through wants a warm bath. What is
+    /// poured at once anyway, into tubes or because it sets first, is not told so.</summary>
     private static ImmutableArray<Message> Narrow(MethodDraft draft, double celsius)
     {
         if (draft.Sets is not { } set)
