@@ -61,7 +61,7 @@ public sealed record RescuePlan(
         return new RescuePlan(
             formula,
             [.. additions.Select(addition => Planned(addition, phase, StepFor(state.Plan, addition.Grams), catalogue))],
-            RescueSteps.Of(method, line => line < first && state.IsMixed(line), line => line >= first, state.Plan.Method.Steps.Length)
+            RescueSteps.Of(method, line => line < first && state.IsMixed(line), line => line >= first, state.Plan.Method.Steps.Length, catalogue.Rules)
         );
     }
 
@@ -124,7 +124,14 @@ public static class RescueSteps
     /// <param name="isIn">True for a line that is in the pot already.</param>
     /// <param name="isNew">True for a line that the rescue adds.</param>
     /// <param name="after">How many steps there were.</param>
-    public static ImmutableArray<MethodStep> Of(MethodReport method, Func<int, bool> isIn, Func<int, bool> isNew, int after)
+    /// <param name="rules">The words of its own two steps (data/rules/method.json).</param>
+    public static ImmutableArray<MethodStep> Of(
+        MethodReport method,
+        Func<int, bool> isIn,
+        Func<int, bool> isNew,
+        int after,
+        RuleBook rules
+    )
     {
         var steps = ImmutableArray.CreateBuilder<MethodStep>();
         var all = method.Steps.Where(step => step.Stage == MethodStage.Weigh).SelectMany(step => step.Lines).Distinct().ToList();
@@ -137,11 +144,11 @@ public static class RescueSteps
             {
                 case MethodStage.Weigh when !isWeighed:
                     isWeighed = true;
-                    steps.Add(Weigh(step, [.. all.Where(isNew)], all.Count));
+                    steps.Add(Weigh(step, rules.Method.Of("rescue-weigh"), [.. all.Where(isNew)], all.Count));
                     break;
                 case MethodStage.Melt or MethodStage.Join or MethodStage.Water when !isMelted && melt is not null:
                     isMelted = true;
-                    steps.Add(MeltAgain(melt, [.. MeltedOf(method).Where(isNew)]));
+                    steps.Add(Worded(melt, rules.Method.Of("rescue-melt")) with { Lines = [.. MeltedOf(method).Where(isNew)], Parts = null });
                     break;
                 case MethodStage.Slurry or MethodStage.Paste or MethodStage.Powder when lines.Any(isNew):
                 case MethodStage.Add when lines.Length > 0:
@@ -175,13 +182,11 @@ public static class RescueSteps
             .Distinct();
 
     /// <summary>Weighing takes its share of the minutes that all lines would take.</summary>
-    private static MethodStep Weigh(MethodStep step, ImmutableArray<int> lines, int all)
+    private static MethodStep Weigh(MethodStep step, StepRow row, ImmutableArray<int> lines, int all)
     {
         var share = all == 0 ? 1.0 : (double)lines.Length / all;
-        return step with
+        return Worded(step, row) with
         {
-            Title = "Weigh what is added",
-            Text = "On the same scale as before, each into a cup of its own.",
             Lines = lines,
             Parts = null,
             Minutes = Math.Ceiling(step.Minutes * share),
@@ -190,16 +195,15 @@ public static class RescueSteps
         };
     }
 
-    private static MethodStep MeltAgain(MethodStep melt, ImmutableArray<int> lines) =>
-        melt with
+    private static MethodStep Worded(MethodStep step, StepRow row) =>
+        step with
         {
-            Stage = MethodStage.Melt,
-            Title = "Melt the pot again",
-            Text = "Stir in what is added until no crystal is left. Smell it then: what was scented fades when it is melted again.",
-            Lines = lines,
-            Parts = null,
-            Until = StepUntil.Clear,
-            Caution = "Hot fat burns. What keeps or protects may not bear a second heat: a sunscreen or a preserved cream is judged anew.",
-            Why = "What is added is part of the pot only when both are liquid through and through.",
+            Stage = row.Stage,
+            Title = row.Title,
+            Text = row.Text,
+            Until = row.Until,
+            Caution = row.Caution is { } caution ? caution : null,
+            Why = row.Why,
+            Source = row.Source,
         };
 }

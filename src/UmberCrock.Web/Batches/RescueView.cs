@@ -254,7 +254,7 @@ internal sealed record RescueView(
         );
         bool IsNew(int line) => cure.Additions.Any(addition => addition.Ingredient == cure.Formula.Lines[line].Ingredient);
         return RescueSteps
-            .Of(method, isIn: _ => true, IsNew, after: 0)
+            .Of(method, isIn: _ => true, IsNew, after: 0, knowledge.Catalogue.Rules)
             .Where(step => step.Stage <= MethodStage.Set)
             .Select(step =>
                 step is { Stage: MethodStage.Melt, TargetCelsius: { } hot }
