@@ -5,6 +5,7 @@ using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
 using UmberCrock.Core.Topics.Method;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Batches;
 
@@ -61,7 +62,13 @@ public sealed record RescuePlan(
         return new RescuePlan(
             formula,
             [.. additions.Select(addition => Planned(addition, phase, StepFor(state.Plan, addition.Grams), catalogue))],
-            RescueSteps.Of(method, line => line < first && state.IsMixed(line), line => line >= first, state.Plan.Method.Steps.Length, catalogue.Rules)
+            RescueSteps.Of(
+                method,
+                line => line < first && state.IsMixed(line),
+                line => line >= first,
+                state.Plan.Method.Steps.Length,
+                catalogue.Rules
+            )
         );
     }
 
@@ -125,13 +132,7 @@ public static class RescueSteps
     /// <param name="isNew">True for a line that the rescue adds.</param>
     /// <param name="after">How many steps there were.</param>
     /// <param name="rules">The words of its own two steps (data/rules/method.json).</param>
-    public static ImmutableArray<MethodStep> Of(
-        MethodReport method,
-        Func<int, bool> isIn,
-        Func<int, bool> isNew,
-        int after,
-        RuleBook rules
-    )
+    public static ImmutableArray<MethodStep> Of(MethodReport method, Func<int, bool> isIn, Func<int, bool> isNew, int after, RuleBook rules)
     {
         var steps = ImmutableArray.CreateBuilder<MethodStep>();
         var all = method.Steps.Where(step => step.Stage == MethodStage.Weigh).SelectMany(step => step.Lines).Distinct().ToList();
@@ -148,7 +149,13 @@ public static class RescueSteps
                     break;
                 case MethodStage.Melt or MethodStage.Join or MethodStage.Water when !isMelted && melt is not null:
                     isMelted = true;
-                    steps.Add(Worded(melt, rules.Method.Of("rescue-melt")) with { Lines = [.. MeltedOf(method).Where(isNew)], Parts = null });
+                    steps.Add(
+                        Worded(melt, rules.Method.Of("rescue-melt")) with
+                        {
+                            Lines = [.. MeltedOf(method).Where(isNew)],
+                            Parts = null,
+                        }
+                    );
                     break;
                 case MethodStage.Slurry or MethodStage.Paste or MethodStage.Powder when lines.Any(isNew):
                 case MethodStage.Add when lines.Length > 0:
@@ -202,7 +209,7 @@ public static class RescueSteps
             Title = row.Title,
             Text = row.Text,
             Until = row.Until,
-            Caution = row.Caution is { } caution ? caution : null,
+            Caution = row.Caution is { } caution ? (Message)caution : null,
             Why = row.Why,
             Source = row.Source,
         };

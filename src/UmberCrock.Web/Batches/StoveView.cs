@@ -103,11 +103,9 @@ internal sealed record StoveView(
     public bool IsAwaitingPour =>
         HeatTo is null && State.Plan.Method.Steps.Any(step => step.Stage == MethodStage.Pour && !State.Steps.ContainsKey(step.Number));
 
-    /// <summary>The line that is furthest out of its tolerance, in words: "arrowroot starch 0.26 over"; null where all are within.</summary>
+    /// <summary>The line furthest out of its tolerance, in words: "arrowroot starch 0.26 over"; null where all are within.</summary>
     public string? WorstOff =>
-        Lines
-            .Where(line => line.State is DoseState.Over or DoseState.Under)
-            .MaxBy(line => Math.Abs(line.Off ?? 0m))
+        Lines.Where(line => line.State is DoseState.Over or DoseState.Under).MaxBy(line => Math.Abs(line.Off ?? 0m))
             is { Off: { } off } worst
             ? $"{worst.Planned.Name.ToLowerInvariant()} {Grams(Math.Abs(off))} {(off > 0m ? "over" : "under")}"
             : null;
