@@ -97,7 +97,9 @@ public class FormTests
         var formula = FindingExamples.Of("x", form, "beeswax 15", "sunflower-oil-high-oleic", "B tocopherol-mixed 0.5");
         (formula.Zone, formula.Exposure, formula.Process).ShouldBe((row.Zone, row.Exposure, row.Process));
         var result = Some.Evaluate(formula);
-        result.Stability.Plan.ShouldAllBe(check => check.Look.Length > 1, "something to look at beside the smell");
+        result
+            .Stability.Plan.Where(check => !check.Condition.Contains("vial", StringComparison.Ordinal))
+            .ShouldAllBe(check => check.Look.Length > 1, "something to look at beside the smell");
     }
 
     [Theory]

@@ -10,13 +10,21 @@ internal sealed record StabilityCondition(string Name, decimal Celsius);
 
 /// <summary>When and where to look.</summary>
 /// <param name="Days">Days from making.</param>
-/// <param name="Conditions">Where jars are kept.</param>
-/// <param name="FreezeThawDays">Days on which a round of freezing and thawing ends, for what is shipped.</param>
+/// <param name="Conditions">Where jars are kept, but for the warm ones.</param>
+/// <param name="WarmCelsius">Where warm jars are kept, C: the first of these at which the form still stands.</param>
+/// <param name="VialCelsius">Where it stands at none of them, a closed vial of it is kept here, C, for colour and smell.</param>
+/// <param name="FreezeThawDays">Days on which a round of freezing and thawing ends.</param>
+/// <param name="Rounds">So many rounds for what stays at home; all for what is shipped.</param>
+/// <param name="StandsFrom">The softest texture at which a form still stands, by what it is filled into.</param>
 /// <param name="Source">Where it comes from.</param>
 internal sealed record StabilityPlanRules(
     ImmutableArray<int> Days,
     ImmutableArray<StabilityCondition> Conditions,
+    ImmutableArray<decimal> WarmCelsius,
+    decimal VialCelsius,
     ImmutableArray<int> FreezeThawDays,
+    int Rounds,
+    ImmutableDictionary<Pack, Band> StandsFrom,
     string Source
 );
 
@@ -39,6 +47,9 @@ internal sealed record StabilityLook
         get;
         init => field = value.OrEmpty();
     } = [];
+
+    /// <summary>True for what a closed vial shows too.</summary>
+    public bool Vial { get; init; }
 
     /// <summary>Under these conditions; empty for all.</summary>
     public ImmutableArray<string> Conditions
