@@ -38,6 +38,7 @@ public class ArchitectureTests
         "Intake",
         "Trials",
         "Printing",
+        "Studies",
         "Batches",
         "Demo",
         "Checking",

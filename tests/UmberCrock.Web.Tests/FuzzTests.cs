@@ -95,6 +95,8 @@ public sealed class FuzzTests : IDisposable
         "batches/4/events",
         "rescue",
         "day",
+        "study-plan",
+        "judge",
     ];
     private static readonly string[] Bench =
     [

@@ -50,6 +50,7 @@ internal static class ApiEndpoints
         MapTrials(api);
         api.MapMaking();
         api.MapBatches();
+        api.MapStudies();
         Asked(
                 api.MapPost("/label", LabelAsync),
                 "A label as SVG, a sheet of them as PDF, or its texts as CSV or JSON, by the Accept header.",

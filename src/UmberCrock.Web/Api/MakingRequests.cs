@@ -230,12 +230,4 @@ internal static class MakingRequests
 
         return readings.ToImmutable();
     }
-
-    private static double Real(JsonElement value, string pointer, decimal least, decimal most) =>
-        (double)Number(value, pointer, least, most);
-
-    private static JsonElement.ArrayEnumerator List(JsonElement list, string pointer, int most) =>
-        list.ValueKind == JsonValueKind.Array && list.GetArrayLength() <= most
-            ? list.EnumerateArray()
-            : throw new DocumentException(pointer, $"must be a list of at most {most} entries.");
 }

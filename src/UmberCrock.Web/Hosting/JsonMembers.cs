@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Json;
 using UmberCrock.Core.Documents;
 
@@ -74,4 +75,22 @@ internal static class JsonMembers
         value.ValueKind == JsonValueKind.String && Vocabulary.TryParse<T>(value.GetString(), out var word)
             ? word
             : throw new DocumentException(pointer, $"must be one of: {string.Join(", ", Vocabulary.All<T>())}.");
+
+    /// <summary>A number within bounds, as a measured value.</summary>
+    public static double Real(JsonElement value, string pointer, decimal least, decimal most) =>
+        (double)Number(value, pointer, least, most);
+
+    /// <summary>The entries of a list that is not too long.</summary>
+    public static JsonElement.ArrayEnumerator List(JsonElement list, string pointer, int most) =>
+        list.ValueKind == JsonValueKind.Array && list.GetArrayLength() <= most
+            ? list.EnumerateArray()
+            : throw new DocumentException(pointer, $"must be a list of at most {most} entries.");
+
+    /// <summary>A day of the calendar.</summary>
+    public static DateOnly Day(JsonElement value, string pointer) =>
+        value.ValueKind == JsonValueKind.String
+        && DateOnly.TryParseExact(value.GetString(), "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day)
+        && day.Year is > 1900 and < 3000
+            ? day
+            : throw new DocumentException(pointer, "must be a date such as 2026-03-16.");
 }

@@ -48,6 +48,7 @@ internal static class Figures
         ("stages/flashPoints/", "FindingTests: said beside the scent"),
         ("stages/hottestCoolCelsius", "words beside a cool phase of the bench, no rule"),
         ("stages/warmAboveSetCelsius", "FindingTests: a warm stage is this mix's"),
+        ("studies/", "StudyJudgeTests: each below, at and above its border; StudyPlanTests: jars and places"),
         ("swaps/swaps/", "PanelTests: doses by what they do"),
         ("stability/plan/", "OutlookTests: the plan of looks"),
         ("texture/skinCelsius", "the temperature at which solids on skin are read"),

@@ -1,0 +1,57 @@
+using System.Text.Json;
+using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Studies;
+using UmberCrock.Storage;
+using UmberCrock.Web.Hosting;
+using UmberCrock.Web.Studies;
+using static UmberCrock.Web.Api.ApiEndpoints;
+
+namespace UmberCrock.Web.Api;
+
+/// <summary>What is asked of a jar that is watched.</summary>
+internal static class StudyEndpoints
+{
+    private const string Calendar = "text/calendar";
+
+    /// <summary>Maps the calls.</summary>
+    public static void MapStudies(this RouteGroupBuilder api)
+    {
+        Asked(
+                api.MapPost("/study-plan", PlanAsync),
+                "When jars of a formula are looked at and for what, as JSON or, by the Accept header, as a calendar.",
+                "Body: {\"formula\", \"madeOn\": date, \"conditions\": [\"room\" | \"warm\" | \"cold\" | \"freeze-thaw\" | "
+                    + "\"light\" | \"other\" or {\"condition\", \"celsius\"}] (room, warm, cold, freeze-thaw), \"jars\" in each "
+                    + "place (2), \"shipped\": true for six rounds of frost}. Answer: /schemas/study-plan.schema.json, or text/calendar."
+            )
+            .Produces<JsonElement>();
+        Asked(
+                api.MapPost("/judge", JudgeAsync),
+                "What a look at a jar comes to, by rule, and which forecasts it bears out.",
+                "Body: {\"formula\", \"condition\", \"celsius\", \"day\" from making, \"seen\": {\"colour\", \"odour\", \"sweat\", "
+                    + "\"bleed\", \"grain\", \"cracks\", \"layers\", \"mould\": 0 none to 3 strong, \"band\", \"heightPercent\"; what "
+                    + "is absent was not looked at}, \"first\": the same of the first look}. Answer: /schemas/judge.schema.json."
+            )
+            .Produces<Judgement>();
+    }
+
+    private static async Task<IResult> PlanAsync(HttpRequest request, Knowledge knowledge)
+    {
+        using var body = await RequestBody.ReadJsonAsync(request);
+        var (formula, plan) = StudyRequests.Plan(body.RootElement, knowledge.Catalogue.Herbs);
+        var checks = StudyPlan.Of(ForecastOf(formula, knowledge), plan, knowledge.Catalogue.Rules);
+        return request.GetTypedHeaders().Accept.Any(kind => kind.MediaType == Calendar)
+            ? Results.Text(StudyCalendar.Of(formula.Name, plan.MadeOn, checks), Calendar)
+            : Answer(new { checks });
+    }
+
+    private static async Task<IResult> JudgeAsync(HttpRequest request, Knowledge knowledge)
+    {
+        using var body = await RequestBody.ReadJsonAsync(request);
+        var (formula, look) = StudyRequests.Judge(body.RootElement, knowledge.Catalogue.Herbs);
+        return Answer(StudyJudge.Of(ForecastOf(formula, knowledge), look, knowledge.Catalogue.Rules));
+    }
+
+    private static StudyForecast ForecastOf(Formula formula, Knowledge knowledge) =>
+        StudyForecast.Of(formula, Evaluator.Evaluate(formula, knowledge.Catalogue, knowledge.Settings), knowledge.Catalogue);
+}
