@@ -143,7 +143,8 @@ internal static class CoolSteps
                     ("set", $"{Celsius(set)}"),
                     ("minutes", $"{Math.Max(1, Math.Floor(lasts)):0}"),
                     ("hands", $"{hands:0}"),
-                    ("bath", $"{Celsius(Math.Round(celsius))}")
+                    // Water as warm as the set point would hold nothing: the set point is known no better than this.
+                    ("bath", $"{Celsius(Math.Round(Math.Max(celsius, set + draft.Of.Resolved.Rules.Pouring.SetKnownWithinCelsius)))}")
                 ),
             ];
         }
