@@ -3,7 +3,8 @@ using UmberCrock.Bench;
 
 // What to measure: "core" the computation, "evaluate" it in a minute, "api ADDRESS" a running application's API,
 // "keys ADDRESS" a key press on its bench,
-// "trials" taking in, swapping, climbing and rebalancing, "catalogue" loading it, "larder ADDRESS" search with a thousand own ingredients,
+// "trials" taking in, swapping, climbing and rebalancing, "learn" a bench of 2,000 looks, "catalogue" loading it,
+// "larder ADDRESS" search with a thousand own ingredients,
 // "fill FOLDER COUNT" makes a data folder of so many formulas with 20 revisions each, "shelf ADDRESS COUNT" measures an application on it,
 // "copies ADDRESS" nudges while copies are made, and everything saved.
 switch (args.FirstOrDefault())
@@ -29,6 +30,9 @@ switch (args.FirstOrDefault())
     case "trials":
         TrialLoad.Run();
         return 0;
+    case "learn":
+        TrialLoad.RunLearning();
+        return 0;
     case "fill" when args.Length == 3 && int.TryParse(args[2], out var many):
         await ShelfLoad.FillAsync(args[1], many);
         return 0;
@@ -41,7 +45,7 @@ switch (args.FirstOrDefault())
     default:
         Console.Error.WriteLine(
             "Say what to measure: core [BenchmarkDotNet options] | evaluate | api ADDRESS | keys ADDRESS | catalogue | larder ADDRESS | "
-                + "trials | fill FOLDER COUNT | shelf ADDRESS COUNT | copies ADDRESS"
+                + "trials | learn | fill FOLDER COUNT | shelf ADDRESS COUNT | copies ADDRESS"
         );
         return 2;
 }

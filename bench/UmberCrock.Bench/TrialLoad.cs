@@ -2,6 +2,7 @@ using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Intake;
+using UmberCrock.Core.Learning;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
 using UmberCrock.Core.Topics.Cooling;
@@ -37,6 +38,42 @@ internal static class TrialLoad
         Measure("make it vegan", () => Switch.Of(formula, "vegan", catalogue.Ingredients, catalogue, settings));
 
         object Rebalanced(RebalanceTarget target) => Rebalance.Of(formula, [], target, catalogue, settings);
+    }
+
+    /// <summary>What a bench learns from 2,000 looks at 200 formulas of 30 lines, one in ten a band off.</summary>
+    public static void RunLearning()
+    {
+        var (catalogue, settings, random) = (Catalogue.Shipped, EvaluationSettings.Default, new Random(1));
+        var looks = new List<FirmnessLook>();
+        for (var of = 0; of < 200; of++)
+        {
+            var line = random.Next(ThirtyLines.Formula.Lines.Length - 1);
+            var formula = ThirtyLines.Formula with
+            {
+                Lines =
+                [
+                    .. ThirtyLines.Formula.Lines.Select(
+                        (own, at) => at == line && own.Percent is { } percent ? own with { Percent = percent * (0.5m + (of / 400m)) } : own
+                    ),
+                ],
+            };
+            var melt = Evaluator.Sweep(formula, catalogue, settings).Melt;
+            for (var at = 0; at < 10; at++)
+            {
+                var celsius = 5 + (3 * at);
+                var off = random.Next(10) == 0 ? 1 : 0;
+                looks.Add(
+                    new FirmnessLook(
+                        formula,
+                        celsius,
+                        (Band)Math.Min((int)catalogue.Rules.Texture.BandOf(melt.Curve[celsius].Firmness) + off, (int)Band.Brittle),
+                        24
+                    )
+                );
+            }
+        }
+
+        Measure("learning from 2,000 looks", () => BenchFit.Of(looks, [], catalogue, settings), 3);
     }
 
     /// <summary>An evaluation of 30 lines with its fixes tried, and without them: time and what it allocates, in this process.</summary>
