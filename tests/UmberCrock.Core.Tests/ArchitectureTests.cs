@@ -39,6 +39,7 @@ public class ArchitectureTests
         "Trials",
         "Printing",
         "Studies",
+        "Learning",
         "Batches",
         "Demo",
         "Checking",

@@ -97,6 +97,7 @@ public sealed class FuzzTests : IDisposable
         "day",
         "study-plan",
         "judge",
+        "learn",
     ];
     private static readonly string[] Bench =
     [

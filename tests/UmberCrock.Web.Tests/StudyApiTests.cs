@@ -58,6 +58,21 @@ public sealed class StudyApiTests(App app) : IClassFixture<App>
             .ShouldBe("borne-out");
     }
 
+    [Fact]
+    public async Task What_a_bench_learns_is_as_the_schema_says()
+    {
+        var look = $$"""{"formula":{{Whip}},"celsius":22,"band":"ointment","hoursAfterPour":48}""";
+        var answer = await AnswerAsync(
+            "learn",
+            $$"""{"observations":[{{look}},{{look.Replace("48", "2", StringComparison.Ordinal)}}],"setPoints":[{"formula":{{Whip}},"celsius":25}]}"""
+        );
+        (await SchemaAsync("learn")).Validate(answer).ShouldBeEmpty();
+        var learnt = JsonNode.Parse(answer)!;
+        learnt["accepted"]!.GetValue<bool>().ShouldBeFalse("two looks are too few");
+        learnt["leftOut"]!.AsArray().Single()!["index"]!.GetValue<int>().ShouldBe(1);
+        learnt["used"]!.GetValue<int>().ShouldBe(2);
+    }
+
     [Theory]
     [InlineData("study-plan", "\"madeOn\":\"2026-03-02\"", "\"madeOn\":\"2 March\"", "/madeOn")]
     [InlineData("study-plan", "\"madeOn\":\"2026-03-02\"", "\"madeOn\":\"9999-12-31\"", "/madeOn")]
@@ -69,12 +84,19 @@ public sealed class StudyApiTests(App app) : IClassFixture<App>
     [InlineData("judge", "\"seen\":{\"grain\":1}", "\"seen\":{\"grain\":4}", "/seen/grain")]
     [InlineData("judge", "\"seen\":{\"grain\":1}", "\"seen\":{\"sand\":1}", "/seen/sand")]
     [InlineData("judge", "\"seen\":{\"grain\":1}", "\"seen\":{},\"first\":{\"band\":\"mush\"}", "/first/band")]
+    [InlineData("learn", "\"celsius\":22", "\"celsius\":61", "/observations/0/celsius")]
+    [InlineData("learn", "\"band\":\"balm\"", "\"band\":\"mush\"", "/observations/0/band")]
+    [InlineData("learn", "\"celsius\":30", "\"celsius\":121", "/setPoints/0/celsius")]
+    [InlineData("learn", "\"band\":\"balm\"", "\"band\":\"balm\",\"hoursAfterPour\":-1", "/observations/0/hoursAfterPour")]
     public async Task What_cannot_be_is_named(string call, string good, string bad, string pointer)
     {
-        var body =
-            call == "judge"
-                ? $$"""{"formula":{{Whip}},"condition":"room","celsius":20,"day":8,"seen":{"grain":1} }"""
-                : $$"""{"formula":{{Whip}},"madeOn":"2026-03-02","jars":1}""";
+        var body = call switch
+        {
+            "learn" =>
+                $$"""{"observations":[{"formula":{{Whip}},"celsius":22,"band":"balm"}],"setPoints":[{"formula":{{Whip}},"celsius":30}]}""",
+            "judge" => $$"""{"formula":{{Whip}},"condition":"room","celsius":20,"day":8,"seen":{"grain":1} }""",
+            _ => $$"""{"formula":{{Whip}},"madeOn":"2026-03-02","jars":1}""",
+        };
         body.ShouldContain(good);
         using var refused = await SendAsync(call, body.Replace(good, bad, StringComparison.Ordinal), "application/json");
         refused.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Learning;
 using UmberCrock.Core.Studies;
 using UmberCrock.Storage;
 using UmberCrock.Web.Hosting;
@@ -33,6 +34,20 @@ internal static class StudyEndpoints
                     + "is absent was not looked at}, \"first\": the same of the first look}. Answer: /schemas/judge.schema.json."
             )
             .Produces<Judgement>();
+        Asked(
+                api.MapPost("/learn", LearnAsync),
+                "How much stronger or weaker each kind of crystal is on this bench than by the book.",
+                "Body: {\"observations\": [{\"formula\", \"celsius\", \"band\", \"hoursAfterPour\"}], \"setPoints\": [{\"formula\", "
+                    + "\"celsius\"}]}. Answer: /schemas/learn.schema.json; errors are leave-one-out, in units of firmness."
+            )
+            .Produces<BenchLearning>();
+    }
+
+    private static async Task<IResult> LearnAsync(HttpRequest request, Knowledge knowledge)
+    {
+        using var body = await RequestBody.ReadJsonAsync(request);
+        var (looks, sets) = StudyRequests.Learn(body.RootElement, knowledge.Catalogue.Herbs);
+        return Answer(BenchFit.Of(looks, sets, knowledge.Catalogue, knowledge.Settings));
     }
 
     private static async Task<IResult> PlanAsync(HttpRequest request, Knowledge knowledge)

@@ -2,17 +2,20 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Learning;
 using UmberCrock.Core.Studies;
 using static UmberCrock.Web.Hosting.JsonMembers;
 
 namespace UmberCrock.Web.Api;
 
-/// <summary>The bodies of POST /api/v1/study-plan and /judge.</summary>
+/// <summary>The bodies of POST /api/v1/study-plan, /judge and /learn.</summary>
 internal static class StudyRequests
 {
     private const int LongestDays = 3650;
     private const decimal Coldest = -40m;
     private const decimal Hottest = 60m;
+    private const decimal HottestSet = 120m;
+    private const int MostObservations = 5000;
 
     private static readonly Sign[] Signs = Enum.GetValues<Sign>();
 
@@ -46,6 +49,49 @@ internal static class StudyRequests
                 SeenOf(members.Required("seen"), "/seen"),
                 members.TryGetValue("first", out var first) ? SeenOf(first, "/first") : null
             )
+        );
+    }
+
+    /// <summary>Looks and set temperatures that a bench learns from.</summary>
+    public static (List<FirmnessLook> Looks, List<SetPointSeen> SetPoints) Learn(JsonElement body, IReadOnlySet<string> herbs)
+    {
+        var members = Of(body, "observations", "setPoints");
+        return (
+            [
+                .. List(members.Required("observations"), "/observations", MostObservations)
+                    .Select(
+                        (item, at) =>
+                        {
+                            var pointer = $"/observations/{at}";
+                            var one = At(item, pointer, "formula", "celsius", "band", "hoursAfterPour");
+                            return new FirmnessLook(
+                                FormulaMember.Read(one.Required("formula", pointer), $"{pointer}/formula", herbs),
+                                Number(one.Required("celsius", pointer), $"{pointer}/celsius", Coldest, Hottest),
+                                Word<Band>(one.Required("band", pointer), $"{pointer}/band"),
+                                one.TryGetValue("hoursAfterPour", out var hours)
+                                    ? Real(hours, $"{pointer}/hoursAfterPour", 0m, LongestDays * 24m)
+                                    : null
+                            );
+                        }
+                    ),
+            ],
+            members.TryGetValue("setPoints", out var sets)
+                ?
+                [
+                    .. List(sets, "/setPoints", MostObservations)
+                        .Select(
+                            (item, at) =>
+                            {
+                                var pointer = $"/setPoints/{at}";
+                                var one = At(item, pointer, "formula", "celsius");
+                                return new SetPointSeen(
+                                    FormulaMember.Read(one.Required("formula", pointer), $"{pointer}/formula", herbs),
+                                    Number(one.Required("celsius", pointer), $"{pointer}/celsius", Coldest, HottestSet)
+                                );
+                            }
+                        ),
+                ]
+                : []
         );
     }
 

@@ -31,6 +31,7 @@ internal static class Figures
         ("label/extractAtMostPercent", "StrainedHerbTests: 4 g of flowers leave at most 0.4 of extract"),
         ("label/usualOpenMonths", "a stand-in where no life once opened is known; every shipped ingredient has one"),
         ("label/gramsPerOunce", "the application's label tests: 15 g are 0.53 oz (International Yard and Pound Agreement, 1959)"),
+        ("learning/", "BenchFitTests: against another minimiser, borders of looks, formulas, hours, bands and bounds"),
         ("method/steps/", "MethodTests: minutes that are said, low, usual, high"),
         ("method/figures/", "MethodTests: borders of its own (300 g, 15 C), temperatures against the set point, Panel/methods.txt"),
         ("months/antioxidantFactor", "KeepingSayingTests: months by hand"),

@@ -1,4 +1,5 @@
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Materials;
 using UmberCrock.Core.Physics;
 
 namespace UmberCrock.Core.Topics.Texture;
@@ -16,7 +17,9 @@ public sealed class FirmnessModel
     /// <summary>Builds the firmness of a mix from its parts.</summary>
     /// <param name="parts">All ingredients and their masses, powders included, in any unit.</param>
     /// <param name="rules">Strengths.</param>
-    public FirmnessModel(IReadOnlyList<MeltPart> parts, TextureRules rules)
+    /// <param name="factor">By how much the crystals of a family that an ingredient brings are stronger than by the book; null for the
+    /// book.</param>
+    public FirmnessModel(IReadOnlyList<MeltPart> parts, TextureRules rules, Func<Ingredient, string, double>? factor = null)
     {
         Parts = parts;
         Rules = rules;
@@ -30,6 +33,8 @@ public sealed class FirmnessModel
                 rules.FatNetwork.Families.Contains(Melt.Species[j].Family)
             );
 
+        if (factor is not null)
+            Weigh(parts, factor);
         // Masses are added as decimals, so that the order of the parts leaves no trace in the last bit.
         var total = parts.Sum(part => part.Mass);
         totalMass = (double)total;
@@ -156,6 +161,25 @@ public sealed class FirmnessModel
         }
 
         return low;
+    }
+
+    /// <summary>A species that several ingredients bring is as strong as their shares of it.</summary>
+    private void Weigh(IReadOnlyList<MeltPart> parts, Func<Ingredient, string, double> factor)
+    {
+        for (var j = 0; j < strengths.Length; j++)
+        {
+            var species = Melt.Species[j];
+            double sum = 0,
+                mass = 0;
+            foreach (var (ingredient, amount) in parts)
+            {
+                var share =
+                    ingredient.Species.Where(own => own with { MassShare = 0 } == species).Sum(own => own.MassShare) * (double)amount;
+                (sum, mass) = (sum + (share * factor(ingredient, species.Family)), mass + share);
+            }
+
+            strengths[j] *= mass > 0 ? sum / mass : 1;
+        }
     }
 
     /// <summary>By how much a network of so much solid fat is stronger than its strengths say; of the masses computed last.</summary>
