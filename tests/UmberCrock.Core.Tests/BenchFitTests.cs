@@ -115,11 +115,11 @@ public class BenchFitTests
         Texture.Strengths.Keys.Except(Learn([]).Factors.Select(factor => factor.Family)).ShouldBeEmpty("every family answers");
     }
 
-    /// <summary>Factors that nobody told it are found again, on forty made-up benches, and their 95 % intervals hold the truth nine times
-    /// in ten at least. A band is wide and the ridge holds a factor at the end of what agrees that is nearest to the book: the mean of
-    /// sixty looks falls short by up to an eighth, of 240 by up to a tenth (expected first: a twentieth, which forgot that, and that the acids'
-    /// eight different looks say no more when they are repeated), and never goes beyond the truth by a twentieth. With one look in ten a
-    /// band off, two benches in three are accepted at least.</summary>
+    /// <summary>Factors that nobody told it are found again, on forty made-up benches, and their 95 % intervals hold the truth nine
+    /// times in ten at least. A band is wide and the ridge holds a factor at the end of what agrees that is nearest to the book: the
+    /// mean of sixty looks falls short by up to an eighth, of 240 by up to a tenth (expected first: a twentieth, which forgot that, and
+    /// that the acids' eight different looks say no more when they are repeated), and never goes beyond the truth by a twentieth. With
+    /// one look in ten a band off, two benches in three are accepted at least.</summary>
     [Theory]
     [InlineData(60, 0.0, 0.125)]
     [InlineData(240, 0.0, 0.1)]

@@ -44,8 +44,8 @@ public class OutlookTests
     }
 
     /// <summary>What has run shows nothing (ISO/TR 18811, from memory: conditions that do not change the product beyond use): warm jars
-    /// stand at the hottest of 40, 37 and 30 C that the form stands. A wax balm stands 40, an oil is kept there as it is; a bar that melts at
-    /// 30 stands at none, and a closed vial at 40 shows colour and smell. (Of the bar with cocoa butter 8 % of wax were expected to
+    /// stand at the hottest of 40, 37 and 30 C that the form stands. A wax balm stands 40, an oil is kept there as it is; a bar that melts
+    /// at 30 stands at none, and a closed vial at 40 shows colour and smell. (Of the bar with cocoa butter 8 % of wax were expected to
     /// do for 30 C first; by its own curve it is an ointment there.)</summary>
     [Theory]
     [InlineData(ProductForm.Bar, null, "cocoa-butter 70", "coconut-oil")]
