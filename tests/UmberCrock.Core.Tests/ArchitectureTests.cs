@@ -40,6 +40,7 @@ public class ArchitectureTests
         "Printing",
         "Studies",
         "Learning",
+        "Diagnosis",
         "Batches",
         "Demo",
         "Checking",

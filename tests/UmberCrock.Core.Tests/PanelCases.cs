@@ -56,6 +56,8 @@ internal static class PanelCases
                 formula = formula with { Climate = new(Number(word.Split(' ')[1]), Number(word.Split(' ')[2])) };
             else if (word == "sun")
                 formula = formula with { SunUse = true };
+            else if (word == "wet-use")
+                formula = formula with { WetUse = true };
             else if (word == "us")
                 settings = settings with { Region = Region.Us };
             else if (Vocabulary.TryParse<Zone>(word, out var zone))

@@ -24,6 +24,7 @@ public class PanelTests
     [InlineData("swaps")]
     [InlineData("rebalances")]
     [InlineData("recipes")]
+    [InlineData("diagnoses")]
     public void It_judges_as_a_formulator_does(string table)
     {
         var listed = PanelCases.Rows("failing").Where(row => row[0] == table).Select(row => row[1]).ToHashSet(StringComparer.Ordinal);
@@ -45,6 +46,7 @@ public class PanelTests
             "mixes" => PanelCases.Rows(table).Select(row => ($"{row[0]} {row[1]}", Mix(row))),
             "swaps" => PanelCases.Rows(table).Select(row => ($"{row[0]} in {row[1]} of {row[2].Split(',')[0]}", Swapped(row))),
             "rebalances" => PanelCases.Rows(table).Select(row => (row[0], Moved(row))),
+            "diagnoses" => PanelCases.Rows(table).Select(row => (row[0], DiagnosisCases.Wrong(row))),
             _ => PanelCases.Blocks(table).Select(block => (block.Title, Recipe(block.Text, block.Expected))),
         };
 

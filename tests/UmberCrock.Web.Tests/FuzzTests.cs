@@ -98,6 +98,7 @@ public sealed class FuzzTests : IDisposable
         "study-plan",
         "judge",
         "learn",
+        "diagnose",
     ];
     private static readonly string[] Bench =
     [

@@ -73,6 +73,19 @@ public sealed class StudyApiTests(App app) : IClassFixture<App>
         learnt["used"]!.GetValue<int>().ShouldBe(2);
     }
 
+    [Fact]
+    public async Task What_went_wrong_is_told_as_the_schema_says()
+    {
+        var answer = await AnswerAsync(
+            "diagnose",
+            $$"""{"formula":{{Whip}},"symptoms":[],"record":{"cooling":"freezer","daysOld":3,"skipped":["slurry"]},"looks":{"grain":2} }"""
+        );
+        (await SchemaAsync("diagnose")).Validate(answer).ShouldBeEmpty();
+        var causes = JsonNode.Parse(answer)!["causes"]!.AsArray();
+        causes.Sum(cause => cause!["likelihood"]!.GetValue<double>()).ShouldBeLessThanOrEqualTo(1.001);
+        causes[0]!["cures"]!.AsArray().ShouldNotBeEmpty();
+    }
+
     [Theory]
     [InlineData("study-plan", "\"madeOn\":\"2026-03-02\"", "\"madeOn\":\"2 March\"", "/madeOn")]
     [InlineData("study-plan", "\"madeOn\":\"2026-03-02\"", "\"madeOn\":\"9999-12-31\"", "/madeOn")]
@@ -84,6 +97,10 @@ public sealed class StudyApiTests(App app) : IClassFixture<App>
     [InlineData("judge", "\"seen\":{\"grain\":1}", "\"seen\":{\"grain\":4}", "/seen/grain")]
     [InlineData("judge", "\"seen\":{\"grain\":1}", "\"seen\":{\"sand\":1}", "/seen/sand")]
     [InlineData("judge", "\"seen\":{\"grain\":1}", "\"seen\":{},\"first\":{\"band\":\"mush\"}", "/first/band")]
+    [InlineData("diagnose", "\"symptoms\":[\"grainy\"]", "\"symptoms\":[]", "/symptoms")]
+    [InlineData("diagnose", "\"symptoms\":[\"grainy\"]", "\"symptoms\":[\"sad\"]", "/symptoms/0")]
+    [InlineData("diagnose", "\"room\"", "\"oven\"", "/record/cooling")]
+    [InlineData("diagnose", "\"cooling\":\"room\"", "\"skipped\":[\"dance\"]", "/record/skipped/0")]
     [InlineData("learn", "\"celsius\":22", "\"celsius\":61", "/observations/0/celsius")]
     [InlineData("learn", "\"band\":\"balm\"", "\"band\":\"mush\"", "/observations/0/band")]
     [InlineData("learn", "\"celsius\":30", "\"celsius\":121", "/setPoints/0/celsius")]
@@ -95,6 +112,7 @@ public sealed class StudyApiTests(App app) : IClassFixture<App>
             "learn" =>
                 $$"""{"observations":[{"formula":{{Whip}},"celsius":22,"band":"balm"}],"setPoints":[{"formula":{{Whip}},"celsius":30}]}""",
             "judge" => $$"""{"formula":{{Whip}},"condition":"room","celsius":20,"day":8,"seen":{"grain":1} }""",
+            "diagnose" => $$"""{"formula":{{Whip}},"symptoms":["grainy"],"record":{"cooling":"room"} }""",
             _ => $$"""{"formula":{{Whip}},"madeOn":"2026-03-02","jars":1}""",
         };
         body.ShouldContain(good);

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using UmberCrock.Core.Diagnosis;
 using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Learning;
@@ -41,6 +42,23 @@ internal static class StudyEndpoints
                     + "\"celsius\"}]}. Answer: /schemas/learn.schema.json; errors are leave-one-out, in units of firmness."
             )
             .Produces<BenchLearning>();
+        Asked(
+                api.MapPost("/diagnose", DiagnoseAsync),
+                "What went wrong: the causes that fit a formula and what is known of how it was made, likeliest first.",
+                "Body: {\"formula\", \"symptoms\": [words], \"record\": {\"roomCelsius\", \"addCelsius\", \"cooling\": \"room\" | "
+                    + "\"fridge\" | \"freezer\" | \"stirred\" | \"cold-bath\", \"peakCelsius\", \"pourCelsius\", "
+                    + "\"lidAfterMinutes\", \"whipRounds\", \"daysOld\", \"storedCelsius\", \"remelts\", \"skipped\": [stages]}, "
+                    + "\"looks\": as \"seen\" of judge: what is strong in it counts as a symptom}. Answer: "
+                    + "/schemas/diagnose.schema.json; likelihoods sum to at most 1."
+            )
+            .Produces<JsonElement>();
+    }
+
+    private static async Task<IResult> DiagnoseAsync(HttpRequest request, Knowledge knowledge)
+    {
+        using var body = await RequestBody.ReadJsonAsync(request);
+        var (formula, symptoms, record) = StudyRequests.Diagnose(body.RootElement, knowledge.Catalogue.Herbs);
+        return Answer(new { causes = WhatWentWrong.Of(formula, symptoms, record, knowledge.Catalogue, knowledge.Settings) });
     }
 
     private static async Task<IResult> LearnAsync(HttpRequest request, Knowledge knowledge)

@@ -1,23 +1,39 @@
 using System.Collections.Immutable;
 using System.Text.Json;
+using UmberCrock.Core.Diagnosis;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Learning;
 using UmberCrock.Core.Studies;
+using UmberCrock.Core.Topics.Method;
 using static UmberCrock.Web.Hosting.JsonMembers;
 
 namespace UmberCrock.Web.Api;
 
-/// <summary>The bodies of POST /api/v1/study-plan, /judge and /learn.</summary>
+/// <summary>The bodies of POST /api/v1/study-plan, /judge, /learn and /diagnose.</summary>
 internal static class StudyRequests
 {
     private const int LongestDays = 3650;
     private const decimal Coldest = -40m;
     private const decimal Hottest = 60m;
     private const decimal HottestSet = 120m;
+    private const decimal HottestPot = 200m;
     private const int MostObservations = 5000;
+    private const int MostSymptoms = 40;
 
     private static readonly Sign[] Signs = Enum.GetValues<Sign>();
+
+    /// <summary>Which notch of a sign is a symptom.</summary>
+    private static readonly (Sign Sign, int From, Symptom Symptom)[] Shown =
+    [
+        (Sign.Grain, 2, Symptom.Grainy),
+        (Sign.Bleed, 2, Symptom.OilOnTop),
+        (Sign.Sweat, 2, Symptom.Sweating),
+        (Sign.Cracks, 2, Symptom.Cracked),
+        (Sign.Layers, 2, Symptom.Layers),
+        (Sign.Mould, 1, Symptom.MouldSpots),
+        (Sign.Odour, Seen.Strong, Symptom.SmellsRancid),
+    ];
 
     /// <summary>A formula, and what its study is to be.</summary>
     public static (Formula Formula, StudyRequest Request) Plan(JsonElement body, IReadOnlySet<string> herbs)
@@ -93,6 +109,70 @@ internal static class StudyRequests
                 ]
                 : []
         );
+    }
+
+    /// <summary>A formula, what is seen of it, and what is known of how it was made.</summary>
+    public static (Formula Formula, List<Symptom> Symptoms, DiagnosisRecord Record) Diagnose(JsonElement body, IReadOnlySet<string> herbs)
+    {
+        var members = Of(body, "formula", "symptoms", "record", "looks");
+        var formula = FormulaMember.Read(members.Required("formula"), "/formula", herbs);
+        List<Symptom> symptoms =
+        [
+            .. List(members.Required("symptoms"), "/symptoms", MostSymptoms)
+                .Select((symptom, at) => Word<Symptom>(symptom, $"/symptoms/{at}")),
+        ];
+        if (members.TryGetValue("looks", out var looks))
+        {
+            var seen = SeenOf(looks, "/looks");
+            symptoms.AddRange(
+                Shown.Where(shown => seen[shown.Sign] >= shown.From).Select(shown => shown.Symptom).Except(symptoms).ToList()
+            );
+        }
+
+        if (symptoms.Count == 0)
+            throw new DocumentException("/symptoms", "must name one at least.");
+        return (formula, symptoms, members.TryGetValue("record", out var record) ? Record(record) : new DiagnosisRecord());
+    }
+
+    private static DiagnosisRecord Record(JsonElement record)
+    {
+        var members = At(
+            record,
+            "/record",
+            "roomCelsius",
+            "addCelsius",
+            "cooling",
+            "peakCelsius",
+            "pourCelsius",
+            "lidAfterMinutes",
+            "whipRounds",
+            "daysOld",
+            "storedCelsius",
+            "remelts",
+            "skipped"
+        );
+        double? Known(string name, decimal least, decimal most) =>
+            members.TryGetValue(name, out var value) ? Real(value, $"/record/{name}", least, most) : null;
+        return new DiagnosisRecord
+        {
+            RoomCelsius = Known("roomCelsius", Coldest, Hottest),
+            AddCelsius = Known("addCelsius", Coldest, HottestPot),
+            Cooling = members.TryGetValue("cooling", out var cooling) ? Word<CooledBy>(cooling, "/record/cooling") : null,
+            PeakCelsius = Known("peakCelsius", Coldest, HottestPot),
+            PourCelsius = Known("pourCelsius", Coldest, HottestPot),
+            LidAfterMinutes = Known("lidAfterMinutes", 0m, LongestDays * 1440m),
+            WhipRounds = Known("whipRounds", 0m, 100m),
+            DaysOld = Known("daysOld", 0m, LongestDays),
+            StoredCelsius = Known("storedCelsius", Coldest, 90m),
+            Remelts = Known("remelts", 0m, 100m),
+            Skipped = members.TryGetValue("skipped", out var skipped)
+                ?
+                [
+                    .. List(skipped, "/record/skipped", MostSymptoms)
+                        .Select((stage, at) => Word<MethodStage>(stage, $"/record/skipped/{at}")),
+                ]
+                : [],
+        };
     }
 
     private static StudyPlace Place(JsonElement place, string pointer)

@@ -8,6 +8,7 @@ internal static class Figures
     [
         ("antioxidants/suggestedPercent", "FindingExampleTests: its fix cures"),
         ("batches/potHoldsTimes", "OverPourTests: just below, at and just above"),
+        ("causes/", "PanelTests, diagnoses: likelihoods and their ratios are judgement; WhatWentWrongTests hold the words' borders"),
         ("climates/", "temperatures that a maker chooses by name"),
         ("cooling/", "HeatInThePotTests: equations, priors and errors of readings"),
         ("emulsifiers/rinseOffPercentTo", "words of a finding"),
