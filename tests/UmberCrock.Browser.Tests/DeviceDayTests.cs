@@ -18,7 +18,7 @@ public sealed class DeviceDayTests : IDisposable
         Begin(page);
         page.Click("[data-ask=empty]");
         page.Click("[data-ask=cup]");
-        page.Until(() => IsReading(page, 38m, 39m), "the cup stands on the scale");
+        page.Until(() => IsReading(page, 38m, 39m) && IsSteady(page), "the cup stands on the scale");
         page.Press("t");
         page.Until(() => page.Text(".scalestate").Contains("38.6 g off", StringComparison.Ordinal), "tared");
         for (var line = 1; line <= 9; line++)
@@ -73,7 +73,7 @@ public sealed class DeviceDayTests : IDisposable
         Begin(page);
         page.Click("[data-ask=empty]");
         page.Click("[data-ask=cup]");
-        page.Until(() => IsReading(page, 38m, 39m), "the cup stands on the scale");
+        page.Until(() => IsReading(page, 38m, 39m) && IsSteady(page), "the cup stands on the scale");
         page.Click(".acts .tare");
         page.Until(() => page.Text(".scalestate").Contains("38.6 g off", StringComparison.Ordinal), "tared");
         for (var line = 1; line <= 9; line++)
@@ -150,10 +150,10 @@ public sealed class DeviceDayTests : IDisposable
         page.Run<object>("document.querySelector('[data-ask=empty]').click(); return 1;");
         Thread.Sleep(500);
         tare();
-        page.Until(() => IsReading(page, -0.3m, 0.3m), "nothing lies on the scale");
+        page.Until(() => IsReading(page, -0.3m, 0.3m) && IsSteady(page), "nothing lies on the scale");
         Thread.Sleep(500);
         pour();
-        page.Until(() => IsReading(page, 225m, 241m) && page.Text("#scale-state") == "Steady", "the pieces lie on the scale");
+        page.Until(() => IsReading(page, 225m, 241m) && IsSteady(page), "the pieces lie on the scale");
         if (page.All(".tabs").Any(tabs => tabs.Displayed))
             page.Click("[data-tab=steps]");
         // A reading may come in at any moment and write the page anew below a driver: what is pressed is found and pressed in one breath.
@@ -168,6 +168,8 @@ public sealed class DeviceDayTests : IDisposable
     }
 
     private static bool IsReady(Page page) => page["#take-it"].GetAttribute("aria-disabled") == "false";
+
+    private static bool IsSteady(Page page) => page.Text("#scale-state") == "Steady";
 
     private static bool IsReading(Page page, decimal low, decimal high) =>
         Number(page, "#grams") is var grams && grams >= low && grams <= high;

@@ -114,19 +114,31 @@ internal sealed class Page : IDisposable
             }
         );
 
-    /// <summary>Waits until something holds, and says what did not.</summary>
-    public void Until(Func<bool> holds, string what, int seconds = 10) =>
-        new WebDriverWait(driver, TimeSpan.FromSeconds(seconds)) { Message = what }.Until(_ =>
+    /// <summary>Waits until something holds, and says what did not, with what the page itself says of it.</summary>
+    public void Until(Func<bool> holds, string what, int seconds = 10)
+    {
+        try
         {
-            try
+            new WebDriverWait(driver, TimeSpan.FromSeconds(seconds)).Until(_ =>
             {
-                return holds();
-            }
-            catch (Exception gone) when (gone is StaleElementReferenceException or NoSuchElementException)
-            {
-                return false;
-            }
-        });
+                try
+                {
+                    return holds();
+                }
+                catch (Exception gone) when (gone is StaleElementReferenceException or NoSuchElementException)
+                {
+                    return false;
+                }
+            });
+        }
+        catch (WebDriverTimeoutException late)
+        {
+            var said = Run<string>(
+                "return [...document.querySelectorAll('.refusal, [role=alert], #scale-state')].map(one => one.textContent).join(' | ')"
+            );
+            throw new WebDriverTimeoutException($"{what}, after {seconds} s on {Path}; it says: {said}; {string.Join(' ', Complaints)}", late);
+        }
+    }
 
     /// <summary>What the page complained about in its console.</summary>
     public IReadOnlyList<string> Complaints => [.. driver.Manage().Logs.GetLog(LogType.Browser).Select(entry => entry.Message)];

@@ -50,13 +50,17 @@ internal sealed class BatchActs(BatchStore batches, ProbeKeeper probe)
         IReadOnlyList<(BatchEvent Event, DateTimeOffset? At)> events
     )
     {
-        try
+        // Between two attempts the probe may have entered again; what a person entered ends it.
+        while (true)
         {
-            return await batches.AppendAsync(id, after, events, RequestDoor.DeviceOf(request));
-        }
-        catch (BatchBehindException behind) when (behind.Since.All(IsOfProbe))
-        {
-            return await batches.AppendAsync(id, behind.Since[^1].Sequence, events, RequestDoor.DeviceOf(request));
+            try
+            {
+                return await batches.AppendAsync(id, after, events, RequestDoor.DeviceOf(request));
+            }
+            catch (BatchBehindException behind) when (behind.Since.All(IsOfProbe))
+            {
+                after = behind.Since[^1].Sequence;
+            }
         }
     }
 
