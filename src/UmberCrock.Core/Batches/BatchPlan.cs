@@ -1,9 +1,9 @@
 using System.Collections.Immutable;
-using System.Text.Json;
 using System.Text.Json.Serialization;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Settings;
+using UmberCrock.Core.Studies;
 using UmberCrock.Core.Topics.Cooling;
 using UmberCrock.Core.Topics.Method;
 using UmberCrock.Core.Topics.Stability;
@@ -63,6 +63,7 @@ public sealed record ForeseenFinding(string Code, Severity Severity, string Titl
 /// <param name="Notes">What is to be expected in store.</param>
 /// <param name="Checks">When it is to be looked at.</param>
 /// <param name="Cooling">How the pot was foreseen to cool; null where there is nothing that could.</param>
+/// <param name="Study">What its jars are held against; null in batches that began before this was kept.</param>
 public sealed record Foreseen(
     Verdict Verdict,
     double? ClearPointCelsius,
@@ -73,7 +74,8 @@ public sealed record Foreseen(
     ImmutableArray<ForeseenFinding> Findings,
     ImmutableArray<StabilityNote> Notes,
     ImmutableArray<StabilityCheck> Checks,
-    CoolingReport? Cooling
+    CoolingReport? Cooling,
+    StudyForecast? Study = null
 );
 
 /// <summary>A batch as it was planned, with everything that was foreseen of it. It is stored whole when the batch begins.</summary>
@@ -110,19 +112,4 @@ public sealed record BatchPlan(
 {
     /// <summary>The slugs that are strained out of this batch.</summary>
     internal ImmutableHashSet<string> Herbs => [.. Lines.Where(line => line.Strained).Select(line => line.Ingredient)];
-}
-
-/// <summary>A formula inside another document is written as its own document.</summary>
-internal sealed class FormulaDocument : JsonConverter<Formula>
-{
-    /// <inheritdoc/>
-    public override Formula Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
-    {
-        using var document = JsonDocument.ParseValue(ref reader);
-        return FormulaReader.Read(document.RootElement, "/formula");
-    }
-
-    /// <inheritdoc/>
-    public override void Write(Utf8JsonWriter writer, Formula value, JsonSerializerOptions options) =>
-        FormulaWriter.Write(value).WriteTo(writer, options);
 }

@@ -6,6 +6,7 @@ using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Printing;
 using UmberCrock.Core.Settings;
+using UmberCrock.Core.Studies;
 using UmberCrock.Core.Topics.Cooling;
 using UmberCrock.Core.Topics.Method;
 
@@ -95,13 +96,10 @@ public static class BatchPlanner
             method,
             Foresee(formula, evaluation, method, (double)sheet.BatchGrams, request, catalogue, settings),
             ProgramVersion,
-            ByTheBook,
+            StudySetup.ByTheBook,
             request.Speed
         );
     }
-
-    /// <summary>What a prediction says that no maker's own record has changed.</summary>
-    public const string ByTheBook = "the book";
 
     /// <summary>Version of this program, as a record names it.</summary>
     public static string ProgramVersion { get; } =
@@ -151,7 +149,8 @@ public static class BatchPlanner
             [.. evaluation.Findings.Select(finding => new ForeseenFinding(finding.Code, finding.Severity, finding.Title.Plain))],
             evaluation.Stability.Notes,
             evaluation.Stability.Plan,
-            Cools(formula, evaluation, method, grams, request, catalogue, settings)
+            Cools(formula, evaluation, method, grams, request, catalogue, settings),
+            StudyForecast.Of(formula, evaluation, catalogue)
         );
 
     private static CoolingReport? Cools(

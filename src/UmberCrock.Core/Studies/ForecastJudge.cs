@@ -19,7 +19,7 @@ internal static class ForecastJudge
             ));
 
     /// <summary>Notes as they were made; that nothing will happen where no note says that it will; firmness always.</summary>
-    private static bool IsMade(NoteRow row, StudyForecast forecast) =>
+    public static bool IsMade(NoteRow row, StudyForecast forecast) =>
         row.Kind switch
         {
             NoteKind.Firmness => forecast.Packed != Pack.Bottle,

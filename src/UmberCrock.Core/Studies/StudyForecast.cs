@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 
@@ -37,7 +38,7 @@ public sealed record StudyForecast(
     public static StudyForecast Of(Formula formula, EvaluationResult evaluation, Catalogue catalogue)
     {
         var packed = catalogue.Rules.Forms.Of(formula.Form).Packed;
-        var wet = formula.Lines.Any(line => catalogue.Find(line.Ingredient)?.Class is IngredientClass.Water);
+        var wet = evaluation.Findings.Any(finding => finding.Code == FindingCodes.WaterPresent);
         return new StudyForecast(
             packed,
             formula.IsWhipped,

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Topics.Stability;
 
@@ -43,7 +44,12 @@ public sealed record StudyCheck(
     int? Round,
     bool IsVial,
     ImmutableArray<string> Look
-);
+)
+{
+    /// <summary>Where the jar stands, by name: the same for all checks of it; "warm", "other2".</summary>
+    [JsonIgnore]
+    public string Shelf => Id[..Id.IndexOf($"-{Jar}-d", StringComparison.Ordinal)];
+}
 
 /// <summary>The checks of a study, by day: the same for the same question (days after ISO/TR 18811, data/rules/stability.json).</summary>
 public static class StudyPlan

@@ -157,11 +157,50 @@ internal enum NoteKind
     NotShown,
 }
 
+/// <summary>What a forecast is about: the kinds of the bench's own record of truth.</summary>
+public enum ForecastSubject
+{
+    /// <summary>How firm it is at a temperature.</summary>
+    Firmness,
+
+    /// <summary>That it softens in the warm or hardens in the cold.</summary>
+    Softening,
+
+    /// <summary>That oil comes out of it.</summary>
+    Oil,
+
+    /// <summary>That it grains or blooms.</summary>
+    Grain,
+
+    /// <summary>That it cracks or crumbles.</summary>
+    Cracks,
+
+    /// <summary>That something sinks or parts.</summary>
+    Settling,
+
+    /// <summary>That a whip keeps its height.</summary>
+    Height,
+
+    /// <summary>That it turns, or its scent goes.</summary>
+    Keeping,
+
+    /// <summary>That its colour changes.</summary>
+    Colour,
+
+    /// <summary>That something grows in it.</summary>
+    Mould,
+
+    /// <summary>What only its use or its making shows.</summary>
+    Use,
+}
+
 /// <summary>A forecast, and which looks show whether it comes true.</summary>
 /// <param name="Note">Code of the note; of a forecast that nothing will happen, its own.</param>
+/// <param name="Words">What is foreseen, in a few words.</param>
+/// <param name="About">What it is about.</param>
 /// <param name="Kind">How it is held against a look.</param>
 /// <param name="FromDay">From this day on it can be said that nothing came.</param>
-internal sealed record NoteRow(string Note, NoteKind Kind, int FromDay)
+internal sealed record NoteRow(string Note, string Words, ForecastSubject About, NoteKind Kind, int FromDay)
 {
     /// <summary>The sign that shows it; null where none does.</summary>
     public Sign? Sign { get; init; }
@@ -199,6 +238,9 @@ internal sealed record NoteRow(string Note, NoteKind Kind, int FromDay)
 /// <param name="DoubledPerCelsius">So many degrees warmer, C, a day counts as two.</param>
 /// <param name="DaysPerMonth">Days of a month.</param>
 /// <param name="TooSoonShare">What turns before this share of its months turned sooner than was foreseen.</param>
+/// <param name="GraceDays">A check that nobody made so many days after its own was missed.</param>
+/// <param name="AwayDays">Who was away for so many days is told in one line what passed.</param>
+/// <param name="StorageLines">What a failure under a condition says on the label.</param>
 /// <param name="Notes">How each forecast is held against what was seen.</param>
 internal sealed record StudyRules(
     string Source,
@@ -218,6 +260,9 @@ internal sealed record StudyRules(
     double DoubledPerCelsius,
     double DaysPerMonth,
     double TooSoonShare,
+    int GraceDays,
+    int AwayDays,
+    ImmutableDictionary<StudyCondition, string> StorageLines,
     ImmutableArray<NoteRow> Notes
 ) : IRules<StudyRules>
 {
