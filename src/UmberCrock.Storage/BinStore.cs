@@ -19,6 +19,9 @@ public enum BinKind
 
     /// <summary>An own ingredient.</summary>
     OwnIngredient,
+
+    /// <summary>A study with all its looks.</summary>
+    Study,
 }
 
 /// <summary>Something in the bin.</summary>
@@ -68,6 +71,7 @@ public sealed class BinStore(IDbContextFactory<CrockContext> contexts, LarderSto
                     }
             )
             .ToListAsync();
+        var studies = await context.Studies.IgnoreQueryFilters().AsNoTracking().Where(row => row.DeletedAt != null).ToListAsync();
         var since = Since();
         var lots = await context.Lots.IgnoreQueryFilters().Where(row => row.DeletedAt > since).ToListAsync();
         var own = await context
@@ -79,6 +83,7 @@ public sealed class BinStore(IDbContextFactory<CrockContext> contexts, LarderSto
             .. formulas
                 .Select(row => new BinEntry(BinKind.Formula, Key(row.Id), row.Name, At(row.DeletedAt!.Value)))
                 .Concat(ladders.Select(row => new BinEntry(BinKind.Ladder, Key(row.Id), $"Ladder of {row.Name}", At(row.DeletedAt!.Value))))
+                .Concat(studies.Select(row => new BinEntry(BinKind.Study, Key(row.Id), $"Study of {row.Name}", At(row.DeletedAt!.Value))))
                 .Concat(lots.Select(Entry))
                 .Concat(own.Select(row => new BinEntry(BinKind.OwnIngredient, row.Slug, NameOf(row.Slug), At(row.ChangedAt))))
                 .OrderByDescending(entry => entry.DeletedAt)
@@ -148,6 +153,10 @@ public sealed class BinStore(IDbContextFactory<CrockContext> contexts, LarderSto
                     .ExecuteUpdateAsync(row =>
                         row.SetProperty(lot => lot.DeletedAt, (long?)null).SetProperty(lot => lot.Version, lot => lot.Version + 1)
                     ),
+                BinKind.Study => await context
+                    .Studies.IgnoreQueryFilters()
+                    .Where(row => row.Id == id && row.DeletedAt != null)
+                    .ExecuteUpdateAsync(row => row.SetProperty(study => study.DeletedAt, (long?)null)),
                 BinKind.OwnIngredient or _ => throw new UnreachableException("It was brought back above."),
             } > 0;
     }
@@ -160,6 +169,7 @@ public sealed class BinStore(IDbContextFactory<CrockContext> contexts, LarderSto
         var since = Since();
         await context.Formulas.IgnoreQueryFilters().Where(row => row.DeletedAt <= since).ExecuteDeleteAsync();
         await context.Ladders.IgnoreQueryFilters().Where(row => row.DeletedAt <= since).ExecuteDeleteAsync();
+        await context.Studies.IgnoreQueryFilters().Where(row => row.DeletedAt <= since).ExecuteDeleteAsync();
         await context
             .Lots.IgnoreQueryFilters()
             .Where(row => row.DeletedAt <= since && !context.Set<BatchLotRow>().Any(used => used.LotKey == row.Key))

@@ -42,6 +42,12 @@ public sealed class CrockContext(DbContextOptions<CrockContext> options) : DbCon
     /// <summary>What happened to them.</summary>
     public DbSet<BatchEventRow> BatchEvents => Set<BatchEventRow>();
 
+    /// <summary>Studies.</summary>
+    public DbSet<StudyRow> Studies => Set<StudyRow>();
+
+    /// <summary>What happened to them.</summary>
+    public DbSet<StudyEventRow> StudyEvents => Set<StudyEventRow>();
+
     /// <summary>The maker's choices.</summary>
     public DbSet<SettingRow> Settings => Set<SettingRow>();
 
@@ -120,8 +126,35 @@ public sealed class CrockContext(DbContextOptions<CrockContext> options) : DbCon
         });
         modelBuilder.Entity<BatchEventRow>().HasKey(kept => new { kept.BatchId, kept.Sequence });
         modelBuilder.Entity<BatchLotRow>().ToTable("BatchLots").HasIndex(used => used.LotKey);
+        Studied(modelBuilder);
         modelBuilder.Entity<SettingRow>().HasKey(row => row.Name);
         modelBuilder.Entity<SettingRow>().Property(row => row.Version).IsConcurrencyToken();
+    }
+
+    private static void Studied(ModelBuilder modelBuilder)
+    {
+        modelBuilder.Entity<StudyRow>(study =>
+        {
+            study.HasIndex(row => row.Key).IsUnique();
+            study.HasIndex(row => row.FormulaKey);
+            study.HasIndex(row => row.BatchKey);
+            study.HasQueryFilter(row => row.DeletedAt == null);
+            study.Property(row => row.Sequence).IsConcurrencyToken();
+            study.HasMany(row => row.Events).WithOne().HasForeignKey(kept => kept.StudyId).OnDelete(DeleteBehavior.Cascade);
+            study.HasMany(row => row.Checks).WithOne().HasForeignKey(check => check.StudyId).OnDelete(DeleteBehavior.Cascade);
+            study.HasMany(row => row.Outcomes).WithOne().HasForeignKey(outcome => outcome.StudyId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<StudyEventRow>().HasKey(kept => new { kept.StudyId, kept.Sequence });
+        modelBuilder.Entity<StudyCheckRow>(check =>
+        {
+            check.ToTable("StudyChecks").HasKey(row => new { row.StudyId, row.Check });
+            check.HasIndex(row => new { row.IsOpen, row.Date });
+        });
+        modelBuilder.Entity<StudyOutcomeRow>(outcome =>
+        {
+            outcome.ToTable("StudyOutcomes").HasKey(row => new { row.StudyId, row.Note });
+            outcome.HasIndex(row => new { row.About, row.SeenOn });
+        });
     }
 
     /// <summary>A power cut must not lose what was acknowledged: in WAL mode only synchronous=FULL syncs at every commit.</summary>

@@ -30,6 +30,9 @@ public enum RowKind
     /// <summary>A batch; its key is its number.</summary>
     Batch,
 
+    /// <summary>A study; its key is its number.</summary>
+    Study,
+
     /// <summary>A setting; its key is its name.</summary>
     Setting,
 }

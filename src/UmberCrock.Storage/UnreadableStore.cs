@@ -79,6 +79,7 @@ public sealed class UnreadableStore(DataFolder folder, LarderStore larder, Setti
         {
             RowKind.Ladder => ("Observations", "LadderId"),
             RowKind.Batch => ("BatchEvents", "BatchId"),
+            RowKind.Study => ("StudyEvents", "StudyId"),
             RowKind.Formula
             or RowKind.Revision
             or RowKind.Label
@@ -151,6 +152,7 @@ public sealed class UnreadableStore(DataFolder folder, LarderStore larder, Setti
             RowKind.Value => ("Corrections", ["Ingredient", "Property"]),
             RowKind.Lot => ("Lots", ["Id"]),
             RowKind.Batch => ("Batches", ["Id"]),
+            RowKind.Study => ("Studies", ["Id"]),
             RowKind.Setting => ("Settings", ["Name"]),
             _ => throw new ArgumentOutOfRangeException(nameof(kind)),
         };

@@ -136,7 +136,10 @@ internal sealed class Page : IDisposable
             var said = Run<string>(
                 "return [...document.querySelectorAll('.refusal, [role=alert], #scale-state')].map(one => one.textContent).join(' | ')"
             );
-            throw new WebDriverTimeoutException($"{what}, after {seconds} s on {Path}; it says: {said}; {string.Join(' ', Complaints)}", late);
+            throw new WebDriverTimeoutException(
+                $"{what}, after {seconds} s on {Path}; it says: {said}; {string.Join(' ', Complaints)}",
+                late
+            );
         }
     }
 

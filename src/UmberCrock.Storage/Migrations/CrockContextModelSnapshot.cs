@@ -490,6 +490,136 @@ namespace UmberCrock.Storage.Migrations
                     b.ToTable("Steps");
                 });
 
+            modelBuilder.Entity("UmberCrock.Storage.StudyCheckRow", b =>
+                {
+                    b.Property<long>("StudyId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Check")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly>("Date")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("IsOpen")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Verdict")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("StudyId", "Check");
+
+                    b.HasIndex("IsOpen", "Date");
+
+                    b.ToTable("StudyChecks", (string)null);
+                });
+
+            modelBuilder.Entity("UmberCrock.Storage.StudyEventRow", b =>
+                {
+                    b.Property<long>("StudyId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Sequence")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Device")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Document")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("OffsetMinutes")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("StudyId", "Sequence");
+
+                    b.ToTable("StudyEvents");
+                });
+
+            modelBuilder.Entity("UmberCrock.Storage.StudyOutcomeRow", b =>
+                {
+                    b.Property<long>("StudyId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Note")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("About")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Lean")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Outcome")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly?>("SeenOn")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("StudyId", "Note");
+
+                    b.HasIndex("About", "SeenOn");
+
+                    b.ToTable("StudyOutcomes", (string)null);
+                });
+
+            modelBuilder.Entity("UmberCrock.Storage.StudyRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("BatchKey")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("DeletedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("FormulaKey")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("IsEnded")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Key")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly>("MadeOn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Sequence")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("StartedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("BatchKey");
+
+                    b.HasIndex("FormulaKey");
+
+                    b.HasIndex("Key")
+                        .IsUnique();
+
+                    b.ToTable("Studies");
+                });
+
             modelBuilder.Entity("UmberCrock.Storage.BatchEventRow", b =>
                 {
                     b.HasOne("UmberCrock.Storage.BatchRow", null)
@@ -562,6 +692,33 @@ namespace UmberCrock.Storage.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("UmberCrock.Storage.StudyCheckRow", b =>
+                {
+                    b.HasOne("UmberCrock.Storage.StudyRow", null)
+                        .WithMany("Checks")
+                        .HasForeignKey("StudyId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("UmberCrock.Storage.StudyEventRow", b =>
+                {
+                    b.HasOne("UmberCrock.Storage.StudyRow", null)
+                        .WithMany("Events")
+                        .HasForeignKey("StudyId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("UmberCrock.Storage.StudyOutcomeRow", b =>
+                {
+                    b.HasOne("UmberCrock.Storage.StudyRow", null)
+                        .WithMany("Outcomes")
+                        .HasForeignKey("StudyId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("UmberCrock.Storage.BatchRow", b =>
                 {
                     b.Navigation("Events");
@@ -581,6 +738,15 @@ namespace UmberCrock.Storage.Migrations
             modelBuilder.Entity("UmberCrock.Storage.LadderRow", b =>
                 {
                     b.Navigation("Observations");
+                });
+
+            modelBuilder.Entity("UmberCrock.Storage.StudyRow", b =>
+                {
+                    b.Navigation("Checks");
+
+                    b.Navigation("Events");
+
+                    b.Navigation("Outcomes");
                 });
 #pragma warning restore 612, 618
         }

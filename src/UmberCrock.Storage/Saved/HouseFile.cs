@@ -17,6 +17,7 @@ public sealed class HouseFile(IDbContextFactory<CrockContext> contexts)
     internal const string Sums = "SHA256SUMS";
     internal const string Formulas = "formulas/";
     internal const string Batches = "batches/";
+    internal const string Studies = "studies/";
     internal const string Own = "own-ingredients.json";
     internal const string OwnTable = "own-ingredients.csv";
     internal const string Values = "own-values.csv";
@@ -43,34 +44,23 @@ public sealed class HouseFile(IDbContextFactory<CrockContext> contexts)
         var list = new List<string[]>();
         await foreach (var (saved, json) in SavedAsync(context, cancel))
         {
-            var file = $"{Formulas}{(list.Count + 1).ToString("00000", CultureInfo.InvariantCulture)}-{Plain(saved.Row.Name)}.json";
+            var file = PartOf(Formulas, list.Count + 1, saved.Row.Name);
             Put(file, json);
             list.Add(SavedTables.Of(saved.Row, file));
         }
 
         Put("formulas.csv", SavedTables.Write(SavedTables.FormulaColumns, list));
-        var batches = 0;
+        var number = 0;
         await foreach (var (saved, json) in BatchesAsync(context, cancel))
-            Put($"{Batches}{(++batches).ToString("00000", CultureInfo.InvariantCulture)}-{Plain(saved.Row.Name)}.json", json);
+            Put(PartOf(Batches, ++number, saved.Row.Name), json);
+        number = 0;
+        await foreach (var (saved, json) in StudiesAsync(context, cancel))
+            Put(PartOf(Studies, ++number, saved.Row.Name), json);
         var own = await context.OwnIngredients.AsNoTracking().OrderBy(row => row.Slug).ToListAsync(cancel);
         Put(Own, OwnJson(own));
         Put(OwnTable, SavedTables.Write(SavedTables.OwnColumns, own.Select(SavedTables.Of)));
-        var values = context.Corrections.AsNoTracking().OrderBy(row => row.Ingredient).ThenBy(row => row.Property);
-        Put(
-            Values,
-            SavedTables.Write(
-                SavedTables.ValueColumns,
-                (await RowReading.ColumnsAsync(values, values.Select(row => row.Ingredient), RowKind.Value)).Rows.Select(SavedTables.Of)
-            )
-        );
-        var lots = context.Lots.IgnoreQueryFilters().AsNoTracking().OrderBy(row => row.Id);
-        Put(
-            Lots,
-            SavedTables.Write(
-                SavedTables.LotColumns,
-                (await RowReading.ColumnsAsync(lots, lots.Select(row => row.Key), RowKind.Lot)).Rows.Select(SavedTables.Of)
-            )
-        );
+        Put(Values, await ValuesAsync(context));
+        Put(Lots, await LotsAsync(context));
         var settings = context.Settings.AsNoTracking().Where(row => SavedSettings.Contains(row.Name)).OrderBy(row => row.Name);
         Put(Settings, SettingsJson(await settings.ToListAsync(cancel)));
         Write(Sums, Encoding.ASCII.GetBytes(sums.ToString()));
@@ -151,6 +141,41 @@ public sealed class HouseFile(IDbContextFactory<CrockContext> contexts)
         }
     }
 
+    /// <summary>Every study with its document, in the order of their keys; those in the bin too.</summary>
+    internal static async IAsyncEnumerable<(SavedStudy Saved, byte[] Json)> StudiesAsync(
+        CrockContext context,
+        [System.Runtime.CompilerServices.EnumeratorCancellation] CancellationToken cancel
+    )
+    {
+        var ids = await context.Studies.IgnoreQueryFilters().OrderBy(row => row.Id).Select(row => row.Id).ToListAsync(cancel);
+        foreach (var some in ids.Chunk(Chunk))
+        {
+            var rows = await context
+                .Studies.IgnoreQueryFilters()
+                .AsNoTracking()
+                .Include(row => row.Events)
+                .Where(row => some.Contains(row.Id))
+                .OrderBy(row => row.Id)
+                .ToListAsync(cancel);
+            foreach (var saved in rows.Select(row => new SavedStudy(row)))
+                yield return (saved, saved.ToJson());
+        }
+    }
+
+    private static async Task<byte[]> ValuesAsync(CrockContext context)
+    {
+        var values = context.Corrections.AsNoTracking().OrderBy(row => row.Ingredient).ThenBy(row => row.Property);
+        var (rows, _) = await RowReading.ColumnsAsync(values, values.Select(row => row.Ingredient), RowKind.Value);
+        return SavedTables.Write(SavedTables.ValueColumns, rows.Select(SavedTables.Of));
+    }
+
+    private static async Task<byte[]> LotsAsync(CrockContext context)
+    {
+        var lots = context.Lots.IgnoreQueryFilters().AsNoTracking().OrderBy(row => row.Id);
+        var (rows, _) = await RowReading.ColumnsAsync(lots, lots.Select(row => row.Key), RowKind.Lot);
+        return SavedTables.Write(SavedTables.LotColumns, rows.Select(SavedTables.Of));
+    }
+
     private static byte[] OwnJson(IEnumerable<OwnIngredientRow> own)
     {
         using var text = new MemoryStream();
@@ -186,6 +211,9 @@ public sealed class HouseFile(IDbContextFactory<CrockContext> contexts)
 
         return text.ToArray();
     }
+
+    private static string PartOf(string folder, int number, string name) =>
+        $"{folder}{number.ToString("00000", CultureInfo.InvariantCulture)}-{Plain(name)}.json";
 
     private static string Plain(string name)
     {

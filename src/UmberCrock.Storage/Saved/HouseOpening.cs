@@ -62,6 +62,7 @@ public sealed partial class HouseOpening(IDbContextFactory<CrockContext> context
         {
             var formulas = await FingerprintsAsync(context);
             var batches = await BatchSumsAsync(context);
+            var studies = await StudySumsAsync(context);
             await using var transaction = keeps ? await context.Database.BeginTransactionAsync() : null;
             var kinds = new List<OpeningKind>();
             var ownRows = saved.Own(knowledge.Shipped);
@@ -70,6 +71,7 @@ public sealed partial class HouseOpening(IDbContextFactory<CrockContext> context
             var walk = new Walk(context, takesSaved, keeps);
             kinds.AddRange(await RowsAsync(walk, saved, ownRows));
             kinds.Add(await BatchesAsync(walk, saved, batches));
+            kinds.Add(await StudiesAsync(walk, saved, studies));
             if (transaction is not null)
             {
                 await context.SaveChangesAsync();

@@ -94,6 +94,22 @@ internal sealed class SavedHouse : IDisposable
         }
     }
 
+    /// <summary>Its studies, one after the other; those that cannot be read are left out and noted.</summary>
+    /// <param name="knowledge">The rules by which lists are filled.</param>
+    public IEnumerable<(SavedStudy Saved, byte[] Json)> Studies(Knowledge knowledge)
+    {
+        foreach (
+            var entry in zip
+                .Entries.Where(entry => entry.FullName.StartsWith(HouseFile.Studies, StringComparison.Ordinal))
+                .OrderBy(entry => entry.FullName, StringComparer.Ordinal)
+        )
+        {
+            var json = Part(entry);
+            if (Try(entry.FullName, () => SavedStudy.Parse(json, knowledge)) is { } saved)
+                yield return (saved, json);
+        }
+    }
+
     /// <summary>Its own ingredients, checked.</summary>
     public IReadOnlyList<OwnIngredientRow> Own(Catalogue catalogue)
     {

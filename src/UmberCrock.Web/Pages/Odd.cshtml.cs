@@ -31,6 +31,7 @@ internal sealed class OddModel(UnreadableStore rows) : PageModel
                 RowKind.Label => $"/bench/{key}/label",
                 RowKind.OwnIngredient or RowKind.Value or RowKind.Lot => "/larder",
                 RowKind.Batch => "/batches",
+                RowKind.Study => "/studies",
                 RowKind.Setting => "/settings",
                 RowKind.Formula or RowKind.Ladder => "/",
                 _ => throw new UnreachableException(),

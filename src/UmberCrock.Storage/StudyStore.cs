@@ -1,0 +1,323 @@
+using System.Globalization;
+using Microsoft.EntityFrameworkCore;
+using UmberCrock.Core.Documents;
+using UmberCrock.Core.Studies;
+
+namespace UmberCrock.Storage;
+
+/// <summary>A study as it is kept.</summary>
+public sealed record KeptStudy(long Id, string Key, StudyLog Log);
+
+/// <summary>A study in a list.</summary>
+/// <param name="Id">Key.</param>
+/// <param name="Name">What the product is called.</param>
+/// <param name="Code">The code on its jars.</param>
+/// <param name="MadeOn">The day it was made.</param>
+/// <param name="IsEnded">True once it was ended before its last day.</param>
+/// <param name="Held">Looks that held.</param>
+/// <param name="Changed">Looks that changed.</param>
+/// <param name="Failed">Looks that failed.</param>
+/// <param name="Due">Checks whose day has come.</param>
+/// <param name="Missed">Checks whose day and days of grace have passed.</param>
+/// <param name="Next">The day of the next check after today; null for none.</param>
+public sealed record StudyPlace(
+    long Id,
+    string Name,
+    string Code,
+    DateOnly MadeOn,
+    bool IsEnded,
+    int Held,
+    int Changed,
+    int Failed,
+    int Due,
+    int Missed,
+    DateOnly? Next
+);
+
+/// <summary>Checks of a study that fall on a day.</summary>
+/// <param name="StudyId">The study.</param>
+/// <param name="Name">What the product is called.</param>
+/// <param name="Code">The code on its jars.</param>
+/// <param name="MadeOn">The day it was made.</param>
+/// <param name="Date">The day of the checks.</param>
+/// <param name="Checks">How many jars are to be looked at.</param>
+public sealed record DueChecks(long StudyId, string Name, string Code, DateOnly MadeOn, DateOnly Date, int Checks);
+
+/// <summary>A study was appended to meanwhile.</summary>
+public sealed class StudyBehindException() : Exception("Another window has entered something into this study meanwhile.");
+
+/// <summary>Keeps studies: events are appended in one transaction, on disk when the call returns, read back and folded before.</summary>
+public sealed class StudyStore(IDbContextFactory<CrockContext> contexts, Knowledge knowledge, TimeProvider clock)
+{
+    /// <summary>Today by the maker's clock.</summary>
+    public DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+
+    private int GraceDays => StudyProgress.GraceDays(knowledge.Catalogue.Rules);
+
+    /// <summary>Begins a study.</summary>
+    /// <param name="setup">What it is of and what is planned.</param>
+    /// <param name="device">Where it is begun.</param>
+    /// <exception cref="DocumentException">Its plan cannot be.</exception>
+    public async Task<KeptStudy> StartAsync(StudySetup setup, string device)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        var now = clock.GetLocalNow();
+        var log = ReadBack(StudyLog.Start(setup, now, PlainText.OneLine(device)));
+        var row = RowOf(log);
+        Fill(row, log, from: 0, knowledge);
+        context.Studies.Add(row);
+        await context.SaveChangesAsync();
+        return new KeptStudy(row.Id, row.Key, log);
+    }
+
+    /// <summary>Appends an event.</summary>
+    /// <param name="id">The study.</param>
+    /// <param name="after">Sequence number of the last event that the caller knows.</param>
+    /// <param name="happened">What happened, by what the study is now.</param>
+    /// <param name="device">Where it was entered.</param>
+    /// <returns>The study as it then stands; null when there is none.</returns>
+    /// <exception cref="StudyBehindException">Others have appended since.</exception>
+    /// <exception cref="DocumentException">The event cannot be; its pointer names the member.</exception>
+    /// <exception cref="UnreadableRowException">What is kept of the study cannot be read.</exception>
+    public async Task<KeptStudy?> AppendAsync(long id, long after, Func<StudyLog, StudyEvent> happened, string device)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        // Writers wait for one another here: what is read below is what is appended to.
+        await using var transaction = await context.Database.BeginTransactionAsync();
+        if (
+            await context
+                .Studies.Include(row => row.Checks)
+                .Include(row => row.Outcomes)
+                .AsSplitQuery()
+                .FirstOrDefaultAsync(row => row.Id == id)
+            is not { } row
+        )
+            return null;
+        var was = await LogAsync(context, row);
+        if (after < was.Sequence)
+            throw new StudyBehindException();
+        if (after > was.Sequence)
+            throw new DocumentException("/after", $"is {(int)Math.Min(after, int.MaxValue)}, but the last entry is {(int)was.Sequence}.");
+        var log = ReadBack(was.Append(clock.GetLocalNow(), PlainText.OneLine(device), happened(was)));
+        Fill(row, log, from: was.Events.Length, knowledge);
+        await context.SaveChangesAsync();
+        await transaction.CommitAsync();
+        return new KeptStudy(row.Id, row.Key, log);
+    }
+
+    /// <summary>A study, or null.</summary>
+    /// <exception cref="UnreadableRowException">It is there, but cannot be read.</exception>
+    public async Task<KeptStudy?> FindAsync(long id)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        return await context.Studies.AsNoTracking().FirstOrDefaultAsync(row => row.Id == id) is { } row
+            ? new KeptStudy(row.Id, row.Key, await LogAsync(context, row))
+            : null;
+    }
+
+    /// <summary>Sequence number of the last event of a study; null when there is none.</summary>
+    public async Task<long?> SequenceAsync(long id)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        return await context.Studies.Where(row => row.Id == id).Select(row => (long?)row.Sequence).FirstOrDefaultAsync();
+    }
+
+    /// <summary>A stretch of the studies, the one with the next check first, and how many there are in all.</summary>
+    public async Task<(IReadOnlyList<StudyPlace> Studies, int Total)> ListAsync(int skip, int take)
+    {
+        var (today, last) = (Today, Today.AddDays(-GraceDays));
+        await using var context = await contexts.CreateDbContextAsync();
+        var rows = context.Studies.AsNoTracking();
+        var page = await rows.Select(row => new
+            {
+                Row = row,
+                Held = row.Checks.Count(check => check.Verdict == StudyVerdict.Held),
+                Changed = row.Checks.Count(check => check.Verdict == StudyVerdict.Changed),
+                Failed = row.Checks.Count(check => check.Verdict == StudyVerdict.Failed),
+                Due = row.Checks.Count(check => check.IsOpen && check.Date <= today && check.Date >= last),
+                Missed = row.Checks.Count(check => check.IsOpen && check.Date < last),
+                Next = row.Checks.Where(check => check.IsOpen && check.Date > today).Min(check => (DateOnly?)check.Date),
+            })
+            .OrderByDescending(one => one.Due > 0)
+            .ThenBy(one => one.Next == null)
+            .ThenBy(one => one.Next)
+            .ThenByDescending(one => one.Row.Id)
+            .Skip(skip)
+            .Take(take)
+            .ToListAsync();
+        return (
+            [
+                .. page.Select(one => new StudyPlace(
+                    one.Row.Id,
+                    one.Row.Name,
+                    one.Row.Code,
+                    one.Row.MadeOn,
+                    one.Row.IsEnded,
+                    one.Held,
+                    one.Changed,
+                    one.Failed,
+                    one.Due,
+                    one.Missed,
+                    one.Next
+                )),
+            ],
+            await rows.CountAsync()
+        );
+    }
+
+    /// <summary>The checks that are open on days between two, the first day first.</summary>
+    /// <param name="from">The first day.</param>
+    /// <param name="until">The last day.</param>
+    public async Task<IReadOnlyList<DueChecks>> DueAsync(DateOnly from, DateOnly until)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        var found = await context
+            .Set<StudyCheckRow>()
+            .Where(check => check.IsOpen && check.Date >= from && check.Date <= until)
+            .Join(context.Studies, check => check.StudyId, row => row.Id, (check, row) => new { check.Date, row.Id })
+            .GroupBy(one => new { one.Date, one.Id })
+            .Select(group => new
+            {
+                group.Key.Date,
+                group.Key.Id,
+                Count = group.Count(),
+            })
+            .ToListAsync();
+        var ids = found.Select(one => one.Id).ToHashSet();
+        var rows = await context.Studies.AsNoTracking().Where(row => ids.Contains(row.Id)).ToDictionaryAsync(row => row.Id);
+        return
+        [
+            .. found
+                .OrderBy(one => one.Date)
+                .ThenBy(one => one.Id)
+                .Select(one => new DueChecks(one.Id, rows[one.Id].Name, rows[one.Id].Code, rows[one.Id].MadeOn, one.Date, one.Count)),
+        ];
+    }
+
+    /// <summary>Puts a study into the bin; its name, or null when there is none.</summary>
+    /// <exception cref="StudyBehindException">It is no longer as the caller read it.</exception>
+    public async Task<string?> DeleteAsync(long id, long after)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        if (await context.Studies.FirstOrDefaultAsync(row => row.Id == id) is not { } row)
+            return null;
+        if (row.Sequence != after)
+            throw new StudyBehindException();
+        row.DeletedAt = clock.GetUtcNow().ToUnixTimeMilliseconds();
+        await context.SaveChangesAsync();
+        return row.Name;
+    }
+
+    /// <summary>The studies that came from a formula or a batch and can be read, newest first.</summary>
+    /// <param name="formulaKey">Key of the formula; null for any.</param>
+    /// <param name="batchKey">Key of the batch; null for any.</param>
+    public async Task<IReadOnlyList<KeptStudy>> OfAsync(string? formulaKey, string? batchKey = null)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        var rows = await context
+            .Studies.AsNoTracking()
+            .Include(row => row.Events)
+            .Where(row => (formulaKey == null || row.FormulaKey == formulaKey) && (batchKey == null || row.BatchKey == batchKey))
+            .OrderByDescending(row => row.Id)
+            .ToListAsync();
+        return RowReading.Each(rows, row => new KeptStudy(row.Id, row.Key, Read(row, row.Events))).Read;
+    }
+
+    /// <summary>Which formulas have a look that failed, by their keys.</summary>
+    public async Task<IReadOnlySet<string>> FailedFormulasAsync()
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        return (
+            await context
+                .Studies.Where(row => row.FormulaKey != null && row.Checks.Any(check => check.Verdict == StudyVerdict.Failed))
+                .Select(row => row.FormulaKey!)
+                .Distinct()
+                .ToListAsync()
+        ).ToHashSet(StringComparer.Ordinal);
+    }
+
+    /// <summary>A row of a log, before it is filled.</summary>
+    internal static StudyRow RowOf(StudyLog log) =>
+        new()
+        {
+            Name = log.Setup.Name,
+            FormulaKey = log.Setup.FormulaKey,
+            BatchKey = log.Setup.BatchKey,
+            Code = log.Setup.BatchCode,
+            MadeOn = log.Setup.MadeOn,
+            StartedAt = log.Events[0].At.ToUnixTimeMilliseconds(),
+        };
+
+    /// <summary>The log of a row, read and folded.</summary>
+    /// <exception cref="UnreadableRowException">It cannot be.</exception>
+    internal static StudyLog Read(StudyRow row, IEnumerable<StudyEventRow> events) =>
+        RowReading.Read(RowKind.Study, row.Id.ToString(CultureInfo.InvariantCulture), $"Study of {row.Name}", () =>
+            StudyLog.Of(
+                events
+                    .OrderBy(kept => kept.Sequence)
+                    .Select(kept => new LoggedStudyEvent(
+                        kept.Sequence,
+                        DateTimeOffset.FromUnixTimeMilliseconds(kept.At).ToOffset(TimeSpan.FromMinutes(kept.OffsetMinutes)),
+                        kept.Device,
+                        StudyLog.Stored(kept.Document)
+                    ))
+            )
+        );
+
+    /// <summary>Puts events of a log into a row, with what lists need of them.</summary>
+    /// <param name="row">The row.</param>
+    /// <param name="log">The log.</param>
+    /// <param name="from">How many of its events are in the row already.</param>
+    /// <param name="knowledge">The rules.</param>
+    internal static void Fill(StudyRow row, StudyLog log, int from, Knowledge knowledge)
+    {
+        foreach (var logged in log.Events.Skip(from))
+        {
+            row.Events.Add(
+                new StudyEventRow
+                {
+                    Sequence = logged.Sequence,
+                    At = logged.At.ToUnixTimeMilliseconds(),
+                    OffsetMinutes = (int)logged.At.Offset.TotalMinutes,
+                    Device = logged.Device,
+                    Document = StudyLog.ToText(logged.Event),
+                }
+            );
+        }
+
+        (row.Sequence, row.IsEnded) = (log.Sequence, log.Ended is not null);
+        var rules = knowledge.Catalogue.Rules;
+        var checks = row.Checks.ToDictionary(check => check.Check, StringComparer.Ordinal);
+        // On the day of making nothing is missed yet: what is open stays open, whenever it is asked for.
+        foreach (var place in StudyProgress.Of(log, log.Setup.MadeOn.AddDays(-1), rules))
+        {
+            if (!checks.TryGetValue(place.Check.Id, out var kept))
+                row.Checks.Add(kept = new StudyCheckRow { Check = place.Check.Id });
+            (kept.Date, kept.IsOpen, kept.Verdict) = (place.Check.Date, place.Status == CheckStatus.Ahead, place.Kept?.Look.Verdict);
+        }
+
+        var outcomes = row.Outcomes.ToDictionary(outcome => outcome.Note, StringComparer.Ordinal);
+        foreach (var seen in ForecastTally.Of(log, rules))
+        {
+            if (!outcomes.TryGetValue(seen.Code, out var kept))
+                row.Outcomes.Add(kept = new StudyOutcomeRow { Note = seen.Code });
+            (kept.About, kept.Outcome, kept.Lean) = (seen.About, seen.Outcome, seen.Lean);
+            kept.SeenOn = seen.Day is { } day ? log.Setup.MadeOn.AddDays(day) : null;
+        }
+    }
+
+    /// <summary>The log as it will be read: nothing is kept that could not be shown again.</summary>
+    private static StudyLog ReadBack(StudyLog log) =>
+        StudyLog.Of(
+            log.Events.Select(logged =>
+                logged with
+                {
+                    At = DateTimeOffset.FromUnixTimeMilliseconds(logged.At.ToUnixTimeMilliseconds()).ToOffset(logged.At.Offset),
+                    Event = StudyLog.Stored(StudyLog.ToText(logged.Event)),
+                }
+            )
+        );
+
+    private static async Task<StudyLog> LogAsync(CrockContext context, StudyRow row) =>
+        Read(row, await context.StudyEvents.AsNoTracking().Where(kept => kept.StudyId == row.Id).ToListAsync());
+}
