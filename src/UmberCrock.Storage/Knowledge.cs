@@ -1,7 +1,10 @@
+using System.Collections.Immutable;
 using UmberCrock.Core.Evaluation;
+using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
+using UmberCrock.Core.Studies;
 
 namespace UmberCrock.Storage;
 
@@ -15,6 +18,7 @@ public sealed class Knowledge(Catalogue shipped)
     private volatile Workshop workshop = Workshop.Default;
     private volatile EvaluationSettings settings = EvaluationSettings.Default;
 
+    private volatile ImmutableDictionary<string, StudyFailure> failures = ImmutableDictionary<string, StudyFailure>.Empty;
     private volatile Evaluated last = new("", shipped, EvaluationSettings.Default, null!);
 
     /// <summary>The catalogue that ships with the application.</summary>
@@ -40,6 +44,18 @@ public sealed class Knowledge(Catalogue shipped)
         get => workshop;
         internal set => workshop = value;
     }
+
+    /// <summary>Looks of studies that failed, by the keys of the formulas they came from.</summary>
+    public ImmutableDictionary<string, StudyFailure> Failures
+    {
+        get => failures;
+        internal set => failures = value;
+    }
+
+    /// <summary>What a failed look writes into a formula; null where none did.</summary>
+    /// <param name="key">Key of the formula.</param>
+    /// <param name="now">The formula as it stands.</param>
+    public Finding? FailureOf(string key, Formula now) => Failures.GetValueOrDefault(key)?.ToFinding(now, Catalogue.Herbs);
 
     /// <summary>Evaluates a formula. What was evaluated last is remembered: a formula that was checked before its commit is not evaluated
     /// again to be shown.</summary>

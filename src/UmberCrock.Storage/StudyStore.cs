@@ -1,7 +1,10 @@
+using System.Collections.Immutable;
 using System.Globalization;
 using Microsoft.EntityFrameworkCore;
 using UmberCrock.Core.Documents;
+using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Studies;
+using UmberCrock.Core.Topics.Labels;
 
 namespace UmberCrock.Storage;
 
@@ -58,11 +61,15 @@ public sealed class StudyStore(IDbContextFactory<CrockContext> contexts, Knowled
     /// <param name="setup">What it is of and what is planned.</param>
     /// <param name="device">Where it is begun.</param>
     /// <exception cref="DocumentException">Its plan cannot be.</exception>
-    public async Task<KeptStudy> StartAsync(StudySetup setup, string device)
+    public Task<KeptStudy> StartAsync(StudySetup setup, string device) =>
+        AddAsync(StudyLog.Start(setup, clock.GetLocalNow(), PlainText.OneLine(device)));
+
+    /// <summary>Keeps a study with all that happened to it.</summary>
+    /// <param name="whole">Its log.</param>
+    public async Task<KeptStudy> AddAsync(StudyLog whole)
     {
         await using var context = await contexts.CreateDbContextAsync();
-        var now = clock.GetLocalNow();
-        var log = ReadBack(StudyLog.Start(setup, now, PlainText.OneLine(device)));
+        var log = ReadBack(whole);
         var row = RowOf(log);
         Fill(row, log, from: 0, knowledge);
         context.Studies.Add(row);
@@ -102,6 +109,7 @@ public sealed class StudyStore(IDbContextFactory<CrockContext> contexts, Knowled
         Fill(row, log, from: was.Events.Length, knowledge);
         await context.SaveChangesAsync();
         await transaction.CommitAsync();
+        await TellAsync(log);
         return new KeptStudy(row.Id, row.Key, log);
     }
 
@@ -194,6 +202,50 @@ public sealed class StudyStore(IDbContextFactory<CrockContext> contexts, Knowled
         ];
     }
 
+    /// <summary>How many checks were open before a day: nobody looked and nobody marked them as missed.</summary>
+    /// <param name="before">The day.</param>
+    public async Task<int> MissedAsync(DateOnly before)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        return await context
+            .Set<StudyCheckRow>()
+            .Where(check => check.IsOpen && check.Date < before)
+            .Join(context.Studies, check => check.StudyId, row => row.Id, (check, _) => check)
+            .CountAsync();
+    }
+
+    /// <summary>The single checks that are open on days between two, with their studies, the first day first.</summary>
+    /// <param name="from">The first day.</param>
+    /// <param name="until">The last day.</param>
+    public async Task<IReadOnlyList<(string StudyKey, string Name, DateOnly MadeOn, string Check, DateOnly Date)>> OpenAsync(
+        DateOnly from,
+        DateOnly until
+    )
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        var found = await context
+            .Set<StudyCheckRow>()
+            .Where(check => check.IsOpen && check.Date >= from && check.Date <= until)
+            .Join(
+                context.Studies,
+                check => check.StudyId,
+                row => row.Id,
+                (check, row) =>
+                    new
+                    {
+                        row.Key,
+                        row.Name,
+                        row.MadeOn,
+                        check.Check,
+                        check.Date,
+                    }
+            )
+            .OrderBy(one => one.Date)
+            .ThenBy(one => one.Check)
+            .ToListAsync();
+        return [.. found.Select(one => (one.Key, one.Name, one.MadeOn, one.Check, one.Date))];
+    }
+
     /// <summary>Puts a study into the bin; its name, or null when there is none.</summary>
     /// <exception cref="StudyBehindException">It is no longer as the caller read it.</exception>
     public async Task<string?> DeleteAsync(long id, long after)
@@ -205,6 +257,7 @@ public sealed class StudyStore(IDbContextFactory<CrockContext> contexts, Knowled
             throw new StudyBehindException();
         row.DeletedAt = clock.GetUtcNow().ToUnixTimeMilliseconds();
         await context.SaveChangesAsync();
+        await PrepareAsync();
         return row.Name;
     }
 
@@ -223,17 +276,52 @@ public sealed class StudyStore(IDbContextFactory<CrockContext> contexts, Knowled
         return RowReading.Each(rows, row => new KeptStudy(row.Id, row.Key, Read(row, row.Events))).Read;
     }
 
-    /// <summary>Which formulas have a look that failed, by their keys.</summary>
-    public async Task<IReadOnlySet<string>> FailedFormulasAsync()
+    /// <summary>What the studies of a formula say to its label; null where they say nothing.</summary>
+    /// <param name="key">Key of the formula; null for one that is not kept.</param>
+    /// <param name="now">The formula as the label states it.</param>
+    public async Task<WatchedEvidence?> EvidenceAsync(string? key, Formula now) =>
+        key is null
+            ? null
+            : StudyEvidence.Of(
+                (await OfAsync(key)).Select(kept => kept.Log),
+                now,
+                knowledge.Workshop.NoLongerThanWatched,
+                knowledge.Catalogue.Herbs,
+                knowledge.Catalogue.Rules
+            );
+
+    /// <summary>Reads anew which looks failed, for the formulas they came from.</summary>
+    public async Task PrepareAsync()
     {
         await using var context = await contexts.CreateDbContextAsync();
-        return (
-            await context
-                .Studies.Where(row => row.FormulaKey != null && row.Checks.Any(check => check.Verdict == StudyVerdict.Failed))
-                .Select(row => row.FormulaKey!)
-                .Distinct()
-                .ToListAsync()
-        ).ToHashSet(StringComparer.Ordinal);
+        var keys = await context
+            .Studies.Where(row => row.FormulaKey != null && row.Checks.Any(check => check.Verdict == StudyVerdict.Failed))
+            .Select(row => row.FormulaKey!)
+            .Distinct()
+            .ToListAsync();
+        var failures = ImmutableDictionary.CreateBuilder<string, StudyFailure>(StringComparer.Ordinal);
+        foreach (var key in keys)
+        {
+            if (await FailureAsync(key) is { } failure)
+                failures[key] = failure;
+        }
+
+        knowledge.Failures = failures.ToImmutable();
+    }
+
+    private async Task<StudyFailure?> FailureAsync(string key) =>
+        StudyFailure.Of((await OfAsync(key)).Select(kept => (kept.Id, kept.Log)));
+
+    /// <summary>Tells the formula of a study what of it failed; nothing where nothing did before and nothing does now.</summary>
+    private async Task TellAsync(StudyLog log)
+    {
+        if (log.Setup.FormulaKey is not { } key)
+            return;
+        if (!knowledge.Failures.ContainsKey(key) && log.Looks.Values.All(kept => kept.Look.Verdict != StudyVerdict.Failed))
+            return;
+        knowledge.Failures = await FailureAsync(key) is { } failure
+            ? knowledge.Failures.SetItem(key, failure)
+            : knowledge.Failures.Remove(key);
     }
 
     /// <summary>A row of a log, before it is filled.</summary>

@@ -57,6 +57,7 @@ services
     .AddSingleton<LabelStore>()
     .AddSingleton<SettingStore>()
     .AddSingleton<BinStore>()
+    .AddSingleton<StudyStore>()
     .AddSingleton<UnreadableStore>()
     .AddSingleton<HouseFile>()
     .AddSingleton<HouseOpening>()
@@ -76,6 +77,7 @@ services
     .AddHostedService(provider => provider.GetRequiredService<ProbeKeeper>());
 services
     .AddSingleton<ShelfKeeper>()
+    .AddSingleton<DueKeeper>()
     .AddSingleton<Versions>()
     .AddSingleton<IncomingFiles>()
     .AddSingleton<Upkeep>()

@@ -106,6 +106,18 @@ public sealed record EvaluationResult
     /// <summary>What to expect of the formula in store, and when to look at it.</summary>
     public required StabilityReport Stability { get; init; }
 
+    /// <summary>The same with a finding more, that comes from outside the formula: before those that are no graver.</summary>
+    /// <param name="finding">What is to be said beside what was found.</param>
+    public EvaluationResult With(Finding finding)
+    {
+        var at = Findings.TakeWhile(other => other.Severity < finding.Severity).Count();
+        return this with
+        {
+            Findings = Findings.Insert(at, finding),
+            Verdict = (Verdict)Math.Min((int)Verdict, (int)finding.Severity),
+        };
+    }
+
     /// <summary>The codes of what was found, each once, in order.</summary>
     internal SortedSet<string> Codes() => new(Findings.Select(finding => finding.Code), StringComparer.Ordinal);
 }

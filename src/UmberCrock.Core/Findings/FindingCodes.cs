@@ -161,6 +161,9 @@ public static class FindingCodes
     /// <summary>In a pasted recipe a range was read as its middle.</summary>
     public const string IntakeRange = "intake-range";
 
+    /// <summary>A look of a study of it failed.</summary>
+    public const string StudyFailed = "study-failed";
+
     /// <summary>A dose that the scale cannot weigh.</summary>
     public const string Unweighable = "unweighable";
 
@@ -274,6 +277,11 @@ public static class FindingCodes
         ),
         new(IntakeTenfold, [Severity.Caution], "An amount that fits its window only when divided or multiplied by ten."),
         new(IntakeRange, [Severity.Note], "An amount given as a range, read as its middle."),
+        new(
+            StudyFailed,
+            [Severity.Note, Severity.Caution, Severity.Stop],
+            "A look of a study failed: a stop in the room or the cold, a caution elsewhere, a note once the formula has changed."
+        ),
         new(Unweighable, [Severity.Caution], "A dose that is too small for the scale: weigh a larger batch or a premix."),
         new(Rounding, [Severity.Note], "Rounding to the scale moves a dose noticeably."),
     ];

@@ -17,7 +17,15 @@ namespace UmberCrock.Core.Printing;
 /// <param name="MadeOn">The day it was made on; null while it is not known.</param>
 /// <param name="Responsible">Name and address of who answers for it; empty for none yet.</param>
 /// <param name="Lots">Lots there are, for their dates; those of what is not in it do not matter.</param>
-public sealed record LabelDetails(decimal? NetGrams, string BatchCode, DateOnly? MadeOn, string Responsible, ImmutableArray<Lot> Lots)
+/// <param name="Watched">What studies of it showed; null where there is none.</param>
+public sealed record LabelDetails(
+    decimal? NetGrams,
+    string BatchCode,
+    DateOnly? MadeOn,
+    string Responsible,
+    ImmutableArray<Lot> Lots,
+    WatchedEvidence? Watched = null
+)
 {
     /// <summary>Nothing that only the maker knows is known yet.</summary>
     public static LabelDetails None { get; } = new(null, "", null, "", []);
@@ -90,7 +98,7 @@ public sealed record LabelContent(
                 $"says “{sun.Words}”, which may not stand on a label; it is in the names of an own ingredient. {sun.Why}"
             );
         var claims = formula.Label.Claims.Select(claim => new JudgedClaim(claim, judged.Of(claim))).ToImmutableArray();
-        var durability = Durability.Of(resolved, details.MadeOn, details.Lots);
+        var durability = Durability.Of(resolved, details.MadeOn, details.Lots, details.Watched);
         var duties = rules.Duties.Where(duty => duty.Region is null || duty.Region == settings.Region).ToList();
         var texts = TextsOf(resolved, list, details, claims, durability).Where(text => !text.Text.IsEmpty).ToImmutableArray();
         var content = new LabelContent(formula.Form, resolved.Rules.Forms.Of(formula.Form).Packed, texts, claims, durability, []);
@@ -151,6 +159,8 @@ public sealed record LabelContent(
         );
         foreach (var text in Warnings(resolved))
             yield return text;
+        foreach (var line in details.Watched?.StorageLines ?? [])
+            yield return new LabelText(LabelPart.Warning, line, "a look of its study failed there", Asks("precautions"));
         yield return Contains(resolved, Asks("precautions"));
         yield return new LabelText(LabelPart.Durability, durability?.Text ?? "", durability?.Because ?? "", Asks("durability"));
         yield return new LabelText(LabelPart.Batch, details.BatchCode.Trim(), "the code as given", Asks("batch"));

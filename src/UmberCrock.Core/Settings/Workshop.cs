@@ -114,6 +114,9 @@ public sealed record Workshop
     /// <summary>Where the temperature probe speaks, as the settings have it; empty where temperatures are typed.</summary>
     public string ProbeAddress { get; init; } = "";
 
+    /// <summary>True where no best-before date is written beyond what a study has watched.</summary>
+    public bool NoLongerThanWatched { get; init; }
+
     /// <summary>The mark that parts decimals in the maker's numbers.</summary>
     public DecimalMark DecimalMark { get; init; } = DecimalMark.Point;
 

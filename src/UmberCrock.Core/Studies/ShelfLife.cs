@@ -113,7 +113,7 @@ public sealed record ShelfLife(
     private static IEnumerable<ShelfLifeBar> ReasonsOf(ShelfLifeFacts facts, List<(StudyCheck Check, LookKept Look)> looks, int longest)
     {
         var ends = looks
-            .Where(one => one.Look.Verdict == StudyVerdict.Failed && EndsIt(one.Check.Condition))
+            .Where(one => one.Look.Verdict == StudyVerdict.Failed && StudyFailure.Ends(one.Check.Condition))
             .OrderBy(one => one.Look.Day)
             .FirstOrDefault();
         if (ends.Look is { } failed)
@@ -143,8 +143,6 @@ public sealed record ShelfLife(
         if (facts.Months > longest)
             yield return new(ShelfLifeReason.Rule, $"no date is asked for beyond {longest} months", facts.MadeOn.AddMonths(longest), true);
     }
-
-    private static bool EndsIt(StudyCondition condition) => condition is StudyCondition.Room or StudyCondition.Cold;
 
     /// <summary>Days in the room that good looks stand for: the longest of real days and of warm days by their factor.</summary>
     private static DateOnly? WatchedOf(DateOnly madeOn, List<(StudyCheck Check, LookKept Look)> looks, StudyRules study) =>

@@ -60,6 +60,38 @@ public static class StudyPlan
     /// <summary>Word of a look at how high a whip stands.</summary>
     public const string LookHeight = "height";
 
+    /// <summary>How many jars stand in each place when nothing is said.</summary>
+    /// <param name="rules">The rules of studies.</param>
+    public static int UsualJars(RuleBook rules) => rules.Of<StudyRules>().DefaultJars;
+
+    /// <summary>The places that a study can have, with how warm each is for this product, C, and whether it is usual.</summary>
+    /// <param name="forecast">What was foreseen of the product.</param>
+    /// <param name="rules">The rules of studies and of the plan.</param>
+    public static ImmutableArray<(StudyCondition Condition, decimal Celsius, bool IsVial, bool IsUsual)> Places(
+        StudyForecast forecast,
+        RuleBook rules
+    )
+    {
+        var study = rules.Of<StudyRules>();
+        return
+        [
+            .. Enum.GetValues<StudyCondition>()
+                .Select(condition =>
+                    (
+                        condition,
+                        CelsiusOf(condition, forecast, rules),
+                        condition == StudyCondition.Warm && forecast.WarmCelsius is null,
+                        study.DefaultConditions.Contains(condition)
+                    )
+                ),
+        ];
+    }
+
+    private static decimal CelsiusOf(StudyCondition condition, StudyForecast forecast, RuleBook rules) =>
+        condition != StudyCondition.Warm
+            ? rules.Of<StudyRules>().Conditions[condition]
+            : forecast.WarmCelsius ?? rules.Stability.Plan.VialCelsius;
+
     /// <summary>Plans the checks of a product that was made on a day.</summary>
     /// <param name="forecast">What was foreseen of the product.</param>
     /// <param name="request">What is wanted.</param>
@@ -79,8 +111,7 @@ public static class StudyPlan
             var again = ids[word] = ids.GetValueOrDefault(word) + 1;
             var name = again == 1 ? word : $"{word}{again}";
             var isVial = place is { Condition: StudyCondition.Warm, Celsius: null } && forecast.WarmCelsius is null;
-            var celsius = place.Celsius
-                ?? (place.Condition != StudyCondition.Warm ? study.Conditions[place.Condition] : forecast.WarmCelsius ?? plan.VialCelsius);
+            var celsius = place.Celsius ?? CelsiusOf(place.Condition, forecast, rules);
             var look = LookOf(forecast, place.Condition, isVial, study);
             var isFrost = place.Condition == StudyCondition.FreezeThaw;
             var days = isFrost ? plan.FreezeThawDays.Take(request.IsShipped ? plan.FreezeThawDays.Length : plan.Rounds) : plan.Days;

@@ -25,7 +25,7 @@ public sealed record CopyPreview(
 
 /// <summary>Copies of the running data file, and the way back to one: the file that stands is copied first, so that this too can be
 /// undone.</summary>
-public sealed class DataHouse(DataFolder folder, Copies copies, SettingStore settings, LarderStore larder, FormulaStore formulas)
+public sealed class DataHouse(DataFolder folder, Copies copies, SettingStore settings, LarderStore larder, FormulaStore formulas, StudyStore studies)
 {
     private string Unpacked => Path.Combine(folder.Path, "restore.db");
 
@@ -94,12 +94,13 @@ public sealed class DataHouse(DataFolder folder, Copies copies, SettingStore set
         }
     }
 
-    /// <summary>Reads settings, larder and formulas anew after the file has changed beneath them.</summary>
+    /// <summary>Reads settings, larder, formulas and what failed anew after the file has changed beneath them.</summary>
     public async Task ReadAnewAsync()
     {
         await settings.PrepareAsync();
         await larder.PrepareAsync();
         await formulas.PrepareAsync();
+        await studies.PrepareAsync();
         copies.Use(settings.CopiesFolder);
     }
 

@@ -51,6 +51,7 @@ internal static class ApiEndpoints
         api.MapMaking();
         api.MapBatches();
         api.MapStudies();
+        api.MapWatched();
         Asked(
                 api.MapPost("/label", LabelAsync),
                 "A label as SVG, a sheet of them as PDF, or its texts as CSV or JSON, by the Accept header.",
@@ -65,6 +66,8 @@ internal static class ApiEndpoints
             .Produces<string>(200, Svg, Pdf, Csv, Json)
             .ProducesProblem(406);
         MapKnown(api);
+        app.MapGet("/studies/calendar.ics", WatchEndpoints.CalendarAsync)
+            .WithSummary("The looks of the next ninety days as a calendar (RFC 5545), to be asked for again and again.");
         app.MapGet("/behind", BehindAsync)
             .WithSummary("The versions of some things, such as \"formula:3 label:3\": a page that shows older ones has fallen behind.");
         app.MapGet("/health", () => Results.Text("ready")).WithSummary("200 when the application is ready.");

@@ -41,14 +41,50 @@ internal static class StudyRequests
         var members = Of(body, "formula", "madeOn", "conditions", "jars", "shipped");
         return (
             FormulaMember.Read(members.Required("formula"), "/formula", herbs),
-            new StudyRequest(
-                Day(members.Required("madeOn"), "/madeOn"),
-                members.TryGetValue("conditions", out var places)
-                    ? [.. List(places, "/conditions", StudyRequest.MostPlaces).Select((place, at) => Place(place, $"/conditions/{at}"))]
-                    : [],
-                members.TryGetValue("jars", out var jars) ? Whole(jars, "/jars", 1, StudyRequest.MostJars) : null,
-                members.TryGetValue("shipped", out var shipped) && Flag(shipped, "/shipped")
-            )
+            RequestOf(members, Day(members.Required("madeOn"), "/madeOn"))
+        );
+    }
+
+    private static StudyRequest RequestOf(Dictionary<string, JsonElement> members, DateOnly madeOn) =>
+        new(
+            madeOn,
+            members.TryGetValue("conditions", out var places)
+                ? [.. List(places, "/conditions", StudyRequest.MostPlaces).Select((place, at) => Place(place, $"/conditions/{at}"))]
+                : [],
+            members.TryGetValue("jars", out var jars) ? Whole(jars, "/jars", 1, StudyRequest.MostJars) : null,
+            members.TryGetValue("shipped", out var shipped) && Flag(shipped, "/shipped")
+        );
+
+    /// <summary>What a study is begun of, a batch or a formula, and what it is to be.</summary>
+    public static (long? BatchId, Formula? Formula, StudyRequest Request) Start(JsonElement body, IReadOnlySet<string> herbs)
+    {
+        var members = Of(body, "batchId", "formula", "madeOn", "conditions", "jars", "shipped");
+        var batch = members.TryGetValue("batchId", out var id) ? Whole(id, "/batchId", 1, int.MaxValue) : (long?)null;
+        if (batch is not null && members.TryGetValue("formula", out _))
+            throw new DocumentException("/formula", "stands beside a batch: give one of the two.");
+        return (
+            batch,
+            batch is null ? FormulaMember.Read(members.Required("formula"), "/formula", herbs) : null,
+            RequestOf(members, batch is null ? Day(members.Required("madeOn"), "/madeOn") : default)
+        );
+    }
+
+    /// <summary>A look that is to be kept.</summary>
+    public static AskedLook Look(JsonElement body)
+    {
+        var members = Of(body, "check", "seen", "text", "verdict", "reason", "after");
+        string Said(string name) =>
+            !members.TryGetValue(name, out var value) ? ""
+            : value.ValueKind == JsonValueKind.String ? PlainText.OneLine(value.GetString()!)
+            : throw new DocumentException($"/{name}", "must be text.");
+        _ = members.Required("check");
+        return new AskedLook(
+            Said("check"),
+            SeenOf(members.Required("seen"), "/seen"),
+            Said("text"),
+            members.TryGetValue("verdict", out var verdict) ? Word<StudyVerdict>(verdict, "/verdict") : null,
+            Said("reason"),
+            members.TryGetValue("after", out var after) ? Whole(after, "/after", 1, int.MaxValue) : null
         );
     }
 
@@ -209,3 +245,12 @@ internal static class StudyRequests
             ? value.GetBoolean()
             : throw new DocumentException(pointer, "must be true or false.");
 }
+
+/// <summary>A look that is to be kept, as it was asked.</summary>
+/// <param name="Check">Name of the check.</param>
+/// <param name="Seen">What was seen.</param>
+/// <param name="Text">A word about the jar.</param>
+/// <param name="Own">What it is against the rule; null for what the rule says.</param>
+/// <param name="Reason">Why.</param>
+/// <param name="After">Number of the last entry that is known; null for whatever it is.</param>
+internal sealed record AskedLook(string Check, Seen Seen, string Text, StudyVerdict? Own, string Reason, long? After);

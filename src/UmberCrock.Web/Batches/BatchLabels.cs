@@ -3,6 +3,7 @@ using UmberCrock.Core.Batches;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Printing;
+using UmberCrock.Core.Topics.Labels;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;
 using UmberCrock.Web.Labels;
@@ -24,6 +25,7 @@ internal sealed record BatchLabels(LabelPlan Plan, LabelView Label, int Used, in
     /// <param name="chosen">What was chosen for the label of its formula.</param>
     /// <param name="asked">What was typed for this batch.</param>
     /// <param name="lots">The lots that were used.</param>
+    /// <param name="watched">What studies of it showed; null where there is none.</param>
     /// <param name="knowledge">What is known.</param>
     /// <param name="type">The type of labels.</param>
     /// <exception cref="DocumentException">What was typed cannot be.</exception>
@@ -32,6 +34,7 @@ internal sealed record BatchLabels(LabelPlan Plan, LabelView Label, int Used, in
         LabelPlan chosen,
         BatchLabelsAsked asked,
         ImmutableArray<Lot> lots,
+        WatchedEvidence? watched,
         Knowledge knowledge,
         LabelType type
     )
@@ -50,7 +53,7 @@ internal sealed record BatchLabels(LabelPlan Plan, LabelView Label, int Used, in
             throw new DocumentException("/part", $"The batch has {state.Parts.Length} parts.");
         var made = asked.Part == 0 ? MadeFormula.FormulaOf(state) : BatchParts.FormulaOf(state, asked.Part - 1);
         var formula = made ?? state.Plan.Formula;
-        var view = LabelView.Of(formula, plan, lots, knowledge, type);
+        var view = LabelView.Of(formula, plan, lots, watched, knowledge, type);
         var onSheet = OnSheet(plan, LabelSize.Parse(plan.PrintsLid ? plan.Lid : plan.Layout), view.Region);
         return asked.First < 1 || asked.First > onSheet
             ? throw new DocumentException("/from", $"A sheet of this size has labels 1 to {onSheet}.")

@@ -57,6 +57,9 @@ internal sealed record BenchView
     /// <summary>The findings.</summary>
     public required IReadOnlyList<FindingView> Findings { get; init; }
 
+    /// <summary>Key of the study in which a look failed; null where none did.</summary>
+    public long? FailedStudy { get; private init; }
+
     /// <summary>"1 stop, 2 cautions, 1 note".</summary>
     public string FindingsText
     {
@@ -97,7 +100,10 @@ internal sealed record BenchView
     /// <summary>Evaluates a kept formula and lays it out.</summary>
     public static BenchView Of(KeptFormula kept, Knowledge knowledge)
     {
-        var (catalogue, settings, evaluation) = (knowledge.Catalogue, knowledge.Settings, knowledge.Evaluate(kept.Formula, kept.Document));
+        var (catalogue, settings) = (knowledge.Catalogue, knowledge.Settings);
+        var evaluation = knowledge.Evaluate(kept.Formula, kept.Document);
+        if (knowledge.FailureOf(kept.Key, kept.Formula) is { } failed)
+            evaluation = evaluation.With(failed);
         var totals = FormulaTotals.Of(kept.Formula, catalogue.Herbs);
         var crock = CrockDrawing.Of(evaluation, catalogue, kept.Formula.Phases.Select(phase => phase.Id));
         return new BenchView
@@ -106,6 +112,7 @@ internal sealed record BenchView
             Evaluation = evaluation,
             Totals = totals,
             Phases = [.. kept.Formula.Phases.Select(phase => PhaseOf(phase, kept, evaluation, totals, catalogue))],
+            FailedStudy = knowledge.Failures.GetValueOrDefault(kept.Key)?.Study,
             IsUs = settings.Region == Region.Us,
             Crock = crock,
             Melt = MeltDrawing.Of(evaluation.Melt, kept.Formula, catalogue.Rules, MeltScale.Bench),

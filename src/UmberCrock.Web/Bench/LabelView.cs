@@ -78,7 +78,14 @@ internal sealed record LabelView
     public SheetPlan Sheet => Plan.SheetFor(Region);
 
     /// <summary>Makes it.</summary>
-    internal static LabelView Of(Formula formula, LabelPlan plan, ImmutableArray<Lot> lots, Knowledge knowledge, LabelType type)
+    internal static LabelView Of(
+        Formula formula,
+        LabelPlan plan,
+        ImmutableArray<Lot> lots,
+        WatchedEvidence? watched,
+        Knowledge knowledge,
+        LabelType type
+    )
     {
         var settings = Settings(plan, knowledge);
         var resolved = ResolvedFormula.Of(formula, knowledge.Catalogue, settings);
@@ -92,7 +99,7 @@ internal sealed record LabelView
         };
         try
         {
-            var content = ContentOf(formula, plan, lots, knowledge);
+            var content = ContentOf(formula, plan, lots, watched, knowledge);
             return view with
             {
                 Content = content,
@@ -108,10 +115,16 @@ internal sealed record LabelView
 
     /// <summary>What stands on a label.</summary>
     /// <exception cref="DocumentException">A text says what no label may.</exception>
-    public static LabelContent ContentOf(Formula formula, LabelPlan plan, ImmutableArray<Lot> lots, Knowledge knowledge) =>
+    public static LabelContent ContentOf(
+        Formula formula,
+        LabelPlan plan,
+        ImmutableArray<Lot> lots,
+        WatchedEvidence? watched,
+        Knowledge knowledge
+    ) =>
         LabelContent.Of(
             formula,
-            new LabelDetails(plan.NetGrams, plan.Batch, plan.MadeOn, knowledge.Workshop.Responsible, lots),
+            new LabelDetails(plan.NetGrams, plan.Batch, plan.MadeOn, knowledge.Workshop.Responsible, lots, watched),
             knowledge.Catalogue,
             Settings(plan, knowledge)
         );

@@ -17,6 +17,7 @@ internal sealed class DemoData(
     LarderStore larder,
     LotStore lots,
     Func<TimeProvider, BatchStore> batchesAt,
+    StudyStore studies,
     TimeProvider clock
 )
 {
@@ -35,6 +36,7 @@ internal sealed class DemoData(
             larder,
             new LotStore(contexts, knowledge, clock),
             then => new BatchStore(contexts, knowledge, then),
+            new StudyStore(contexts, knowledge, clock),
             clock
         ).AddAsync();
     }
@@ -61,6 +63,20 @@ internal sealed class DemoData(
         await larder.AddAsync(demo.Own, _ => "");
         foreach (var batch in DemoBatch.Read())
             await AddMadeAsync(batch);
+        foreach (var study in DemoStudy.Read())
+            await AddWatchedAsync(study);
+    }
+
+    private async Task AddWatchedAsync(DemoStudy watched)
+    {
+        var formula = (await formulas.FindByNameAsync(watched.Formula))!;
+        var batches = batchesAt(clock);
+        var place = (await batches.ListAsync(new BatchQuestion(false, formula.Key, null), 0, 1)).Batches[0];
+        var batch = (await batches.FindAsync(place.Id))!;
+        var used = await lots.ByKeysAsync([.. batch.Log.State.LotKeys]);
+        var request = watched.Request(DateOnly.FromDateTime(place.StartedAt.DateTime));
+        var setup = BatchStudy.Of(batch.Log.State, batch.Key, request, used.Values, Catalogue.Shipped, EvaluationSettings.Default);
+        await studies.AddAsync(watched.Log(setup, clock.GetLocalNow(), Catalogue.Shipped.Rules));
     }
 
     private async Task AddMadeAsync(DemoBatch made)

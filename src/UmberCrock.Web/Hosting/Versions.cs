@@ -10,7 +10,8 @@ internal sealed class Versions(
     SettingStore settings,
     LarderStore larder,
     LotStore lots,
-    BatchStore batches
+    BatchStore batches,
+    StudyStore studies
 )
 {
     private const int MostThings = 8;
@@ -38,6 +39,7 @@ internal sealed class Versions(
             "label" => (await labels.FindAsync(id)).Version,
             "ladders" => (await ladders.ListAsync(id)).Ladders.Sum(ladder => ladder.Version + 1),
             "batch" => await batches.SequenceAsync(id),
+            "study" => await studies.SequenceAsync(id),
             "settings" => await settings.VersionAsync(),
             "ingredient" => larder.VersionOf(key)
                 + larder.VersionsOfValues(key)

@@ -8,12 +8,15 @@ using UmberCrock.Web.Shelf;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>The shelf: what formulas there are, what state each is in, and the ways to start one.</summary>
-internal sealed class IndexModel(FormulaStore store, BinStore bin, ShelfKeeper shelf, Knowledge knowledge) : PageModel
+internal sealed class IndexModel(FormulaStore store, BinStore bin, ShelfKeeper shelf, DueKeeper due, Knowledge knowledge) : PageModel
 {
     private const int MostPages = 100_000;
 
     /// <summary>What is shown.</summary>
     public ShelfView View { get; private set; } = null!;
+
+    /// <summary>What is due.</summary>
+    public DueView Due { get; private set; } = null!;
 
     /// <summary>Why a formula was not started.</summary>
     public IReadOnlyList<DocumentProblem> Problems { get; private set; } = [];
@@ -23,7 +26,7 @@ internal sealed class IndexModel(FormulaStore store, BinStore bin, ShelfKeeper s
     /// <param name="show">One verdict only, or what can be made today.</param>
     /// <param name="page">Which stretch, from 0.</param>
     public async Task OnGetAsync(string? find, string? show, [FromQuery] int page = 0) =>
-        View = await shelf.ShowAsync(find, ShelfFilter.Parse(show), Math.Clamp(page, 0, MostPages));
+        (View, Due) = (await shelf.ShowAsync(find, ShelfFilter.Parse(show), Math.Clamp(page, 0, MostPages)), await due.ShowAsync());
 
     /// <summary>Starts a formula with its phases ready.</summary>
     public async Task<IActionResult> OnPostNewAsync(string? name, string? form, string? audience)
@@ -54,7 +57,7 @@ internal sealed class IndexModel(FormulaStore store, BinStore bin, ShelfKeeper s
     {
         Problems = problems;
         Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-        View = await shelf.ShowAsync(null, ShelfFilter.All, 0);
+        (View, Due) = (await shelf.ShowAsync(null, ShelfFilter.All, 0), await due.ShowAsync());
         return Page();
     }
 }

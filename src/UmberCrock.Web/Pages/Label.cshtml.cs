@@ -7,6 +7,7 @@ using UmberCrock.Core.Materials;
 using UmberCrock.Core.Printing;
 using UmberCrock.Core.Settings;
 using UmberCrock.Core.Topics.FreeFrom;
+using UmberCrock.Core.Topics.Labels;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;
 using UmberCrock.Web.Hosting;
@@ -17,8 +18,14 @@ namespace UmberCrock.Web.Pages;
 
 /// <summary>One formula's label: its list with how sure the order is, its claims judged, what the region asks for, and the label itself to
 /// scale. What is chosen is kept.</summary>
-internal sealed class LabelModel(FormulaStore store, LabelStore labels, LotStore lots, Knowledge knowledge, IWebHostEnvironment host)
-    : PageModel
+internal sealed class LabelModel(
+    FormulaStore store,
+    LabelStore labels,
+    LotStore lots,
+    StudyStore studies,
+    Knowledge knowledge,
+    IWebHostEnvironment host
+) : PageModel
 {
     /// <summary>The word of a size that is typed.</summary>
     public const string Own = "own";
@@ -35,6 +42,8 @@ internal sealed class LabelModel(FormulaStore store, LabelStore labels, LotStore
     /// <summary>Why the choices that are kept cannot be read; the usual ones are shown.</summary>
     public UnreadableRow? Odd { get; private set; }
 
+    private Task<WatchedEvidence?> WatchedAsync(KeptFormula kept) => studies.EvidenceAsync(kept.Key, kept.Formula);
+
     private LabelType Type => LabelType.From(Path.Combine(host.WebRootPath, "built"));
 
     /// <summary>Shows it.</summary>
@@ -42,7 +51,7 @@ internal sealed class LabelModel(FormulaStore store, LabelStore labels, LotStore
         {
             var label = await labels.FindAsync(id);
             (Kept, LabelVersion, Odd) = (kept, label.Version, label.Odd);
-            View = LabelView.Of(kept.Formula, label.Plan, await LotsAsync(), knowledge, Type);
+            View = LabelView.Of(kept.Formula, label.Plan, await LotsAsync(), await WatchedAsync(kept), knowledge, Type);
             return Page();
         });
 
@@ -51,7 +60,7 @@ internal sealed class LabelModel(FormulaStore store, LabelStore labels, LotStore
         {
             var plan = (await labels.FindAsync(id)).Plan;
             var size = LabelSize.Parse(plan.PrintsLid ? plan.Lid : plan.Layout);
-            var content = LabelView.ContentOf(kept.Formula, plan, await LotsAsync(), knowledge);
+            var content = LabelView.ContentOf(kept.Formula, plan, await LotsAsync(), await WatchedAsync(kept), knowledge);
             return File(
                 LabelSheet.Pdf(
                     LabelArt.Of(content, size, plan.WithCode, Type),
@@ -69,7 +78,15 @@ internal sealed class LabelModel(FormulaStore store, LabelStore labels, LotStore
         WithAsync(id, async kept =>
             File(
                 System.Text.Encoding.UTF8.GetBytes(
-                    LabelTable.Csv(LabelView.ContentOf(kept.Formula, (await labels.FindAsync(id)).Plan, await LotsAsync(), knowledge))
+                    LabelTable.Csv(
+                        LabelView.ContentOf(
+                            kept.Formula,
+                            (await labels.FindAsync(id)).Plan,
+                            await LotsAsync(),
+                            await WatchedAsync(kept),
+                            knowledge
+                        )
+                    )
                 ),
                 "text/csv",
                 "label.csv"
@@ -116,7 +133,7 @@ internal sealed class LabelModel(FormulaStore store, LabelStore labels, LotStore
             );
             kept = kept with { Formula = said?.Invoke(kept.Formula) ?? kept.Formula };
             Response.Headers["X-Versions"] = string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{label} {version}");
-            return Partial("_Label", LabelView.Of(kept.Formula, plan, await LotsAsync(), knowledge, Type));
+            return Partial("_Label", LabelView.Of(kept.Formula, plan, await LotsAsync(), await WatchedAsync(kept), knowledge, Type));
 
             static SetField Set(string field, string[] words) => new(field, System.Text.Json.JsonSerializer.SerializeToElement(words));
         });

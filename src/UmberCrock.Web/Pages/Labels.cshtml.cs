@@ -16,6 +16,7 @@ internal sealed class LabelsModel(
     FormulaStore formulas,
     LabelStore labels,
     LotStore lots,
+    StudyStore studies,
     Knowledge knowledge,
     IWebHostEnvironment host
 ) : PageModel
@@ -75,7 +76,8 @@ internal sealed class LabelsModel(
         HasLid = chosen.Lid.Length > 0;
         try
         {
-            View = BatchLabels.Of(state, chosen, Asked(), [.. (await lots.ByKeysAsync(state.LotKeys)).Values], knowledge, Type);
+            var watched = await studies.EvidenceAsync(state.Plan.FormulaKey, state.Plan.Formula);
+            View = BatchLabels.Of(state, chosen, Asked(), [.. (await lots.ByKeysAsync(state.LotKeys)).Values], watched, knowledge, Type);
             Refusal = View.Label.Refusal ?? View.Label.Printed?.Refusal;
         }
         catch (DocumentException refused)

@@ -5,6 +5,7 @@ using UmberCrock.Core.Batches;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Printing;
+using UmberCrock.Core.Topics.Labels;
 using UmberCrock.Storage;
 using UmberCrock.Web.Batches;
 using UmberCrock.Web.Drawing;
@@ -21,6 +22,7 @@ internal sealed class RecordModel(
     FormulaStore formulas,
     LabelStore labels,
     LotStore lots,
+    StudyStore studies,
     Knowledge knowledge,
     IWebHostEnvironment host
 ) : PageModel
@@ -62,6 +64,9 @@ internal sealed class RecordModel(
     /// <summary>Lots of that line, each as a bar.</summary>
     public IReadOnlyList<LotBar> Bars { get; private set; } = [];
 
+    /// <summary>Studies of it, newest first.</summary>
+    public IReadOnlyList<KeptStudy> Studies { get; private set; } = [];
+
     /// <summary>The net weight that the formula's label says, where pieces weigh less; null where none do.</summary>
     public decimal? LabelSaysMore { get; private set; }
 
@@ -76,11 +81,12 @@ internal sealed class RecordModel(
         var (state, type) = (kept.Log.State, LabelType.From(Path.Combine(host.WebRootPath, "built")));
         var plan = await labels.OfFormulaAsync(state.Plan.FormulaKey);
         var used = await lots.ByKeysAsync(state.LotKeys);
+        var watched = await studies.EvidenceAsync(state.Plan.FormulaKey, state.Plan.Formula);
         return File(
             PaperPdf.Of(
                 state.Plan.Name,
                 $"{state.Plan.Name}, batch {state.Plan.Code}",
-                BatchPaper.Of(kept, LabelsOf(state, plan, used, type), used, knowledge),
+                BatchPaper.Of(kept, LabelsOf(state, plan, used, watched, type), used, knowledge),
                 plan.SheetFor(plan.Region ?? knowledge.Settings.Region).Paper,
                 type
             ),
@@ -89,11 +95,17 @@ internal sealed class RecordModel(
         );
     }
 
-    private BatchLabels? LabelsOf(BatchState state, LabelPlan plan, IReadOnlyDictionary<string, Lot> used, LabelType type)
+    private BatchLabels? LabelsOf(
+        BatchState state,
+        LabelPlan plan,
+        IReadOnlyDictionary<string, Lot> used,
+        WatchedEvidence? watched,
+        LabelType type
+    )
     {
         try
         {
-            return BatchLabels.Of(state, plan, new(null, null, 1, false, 0), [.. used.Values], knowledge, type);
+            return BatchLabels.Of(state, plan, new(null, null, 1, false, 0), [.. used.Values], watched, knowledge, type);
         }
         catch (DocumentException)
         {
@@ -179,6 +191,7 @@ internal sealed class RecordModel(
         ];
         Chart = View.Forecast is { } forecast ? CoolChart.Of(forecast.Report, forecast.From, state, ChartWidth, ChartHeight) : null;
         FormulaId = state.Plan.FormulaKey is { } formula ? await formulas.IdOfAsync(formula) : null;
+        Studies = await studies.OfAsync(null, kept.Key);
         var says = (await labels.OfFormulaAsync(state.Plan.FormulaKey)).NetGrams;
         LabelSaysMore = state.PieceGrams.Any(grams => grams < says) ? says : null;
         return true;

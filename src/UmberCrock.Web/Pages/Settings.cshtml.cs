@@ -162,6 +162,7 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
             Spoons = Choice(typed, "spoons", Workshop.Spoons),
             Responsible = form.ContainsKey("responsible") ? typed.Text("responsible").ReplaceLineEndings("\n") : Workshop.Responsible,
             DecimalMark = Choice(typed, "mark", Workshop.DecimalMark),
+            NoLongerThanWatched = typed.Text("watched") is { Length: > 0 } watched ? watched == "yes" : Workshop.NoLongerThanWatched,
             Climate = named?.Climate
                 ?? new Climate(
                     typed.Number("low", "a temperature in °C") ?? Workshop.Climate.LowCelsius,
@@ -275,8 +276,8 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
             ("waxes and butters", Vocabulary.Word(Settings.Method.Waxes), Vocabulary.Word(settings.Method.Waxes)),
             ("setting", Vocabulary.Word(Settings.Method.Setting), Vocabulary.Word(settings.Method.Setting)),
             ("herbs in oil", Vocabulary.Word(Settings.Method.Infusion), Vocabulary.Word(settings.Method.Infusion)),
-            ("powders wetted", Settings.Method.PreWet ? "yes" : "no", settings.Method.PreWet ? "yes" : "no"),
-            ("weighed late", Settings.Method.WeighLate ? "yes" : "no", settings.Method.WeighLate ? "yes" : "no"),
+            ("powders wetted", YesOrNo(Settings.Method.PreWet), YesOrNo(settings.Method.PreWet)),
+            ("weighed late", YesOrNo(Settings.Method.WeighLate), YesOrNo(settings.Method.WeighLate)),
             ("traces", Shown.Short(Settings.TraceBelowPercent), Shown.Short(settings.TraceBelowPercent)),
             ("drops", Shown.Short(Settings.DropsPerMillilitre), Shown.Short(settings.DropsPerMillilitre)),
             ("scale", Shown.Short(Workshop.ScaleStepGrams), Shown.Short(workshop.ScaleStepGrams)),
@@ -288,6 +289,7 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
             ("hour", Shown.Short(Workshop.HourPrice), Shown.Short(workshop.HourPrice)),
             ("margin", Shown.Short(Workshop.MarginPercent), Shown.Short(workshop.MarginPercent)),
             ("spoons", Vocabulary.Word(Workshop.Spoons), Vocabulary.Word(workshop.Spoons)),
+            ("a date on a label", YesOrNo(Workshop.NoLongerThanWatched), YesOrNo(workshop.NoLongerThanWatched)),
             ("decimal mark", Vocabulary.Word(Workshop.DecimalMark), Vocabulary.Word(workshop.DecimalMark)),
             ("climate", $"{Workshop.Climate}", $"{workshop.Climate}"),
             ("responsible", Workshop.Responsible, workshop.Responsible),
@@ -298,6 +300,8 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
             .ToList();
         return words.Count == 0 ? "the same as yours" : string.Join("; ", words);
     }
+
+    private static string YesOrNo(bool chosen) => chosen ? "yes" : "no";
 
     private void Show(IEnumerable<ContainerFields> rows) =>
         Containers = [.. rows, .. Enumerable.Repeat(new ContainerFields("", "", "", "", ""), SpareRows)];

@@ -22,7 +22,7 @@ internal sealed class ShelfKeeper(FormulaStore store, LotStore lots, Knowledge k
     private const int MostVerdicts = 20_000;
     private const int Stretch = 200;
 
-    private volatile Memory memory = new(null!, null!, null!, [], [], []);
+    private volatile Memory memory = new(null!, null!, null!, null!, [], [], []);
 
     /// <summary>A stretch of the shelf.</summary>
     /// <param name="find">Part of a name, ingredient or note; null for all.</param>
@@ -151,9 +151,7 @@ internal sealed class ShelfKeeper(FormulaStore store, LotStore lots, Knowledge k
         try
         {
             return Remembered()
-                .Verdicts.GetOrAdd((kept.Id, kept.Version), _ =>
-                    Evaluator.Sweep(kept.Formula, knowledge.Catalogue, knowledge.Settings).Verdict
-                );
+                .Verdicts.GetOrAdd((kept.Id, kept.Version), _ => Swept(kept).Verdict);
         }
         catch (DocumentException)
         {
@@ -174,8 +172,9 @@ internal sealed class ShelfKeeper(FormulaStore store, LotStore lots, Knowledge k
             !ReferenceEquals(now.Catalogue, knowledge.Catalogue)
             || !ReferenceEquals(now.Settings, knowledge.Settings)
             || !ReferenceEquals(now.Workshop, knowledge.Workshop)
+            || !ReferenceEquals(now.Failures, knowledge.Failures)
         )
-            memory = now = new Memory(knowledge.Catalogue, knowledge.Settings, knowledge.Workshop, [], [], []);
+            memory = now = new Memory(knowledge.Catalogue, knowledge.Settings, knowledge.Workshop, knowledge.Failures, [], [], []);
         if (now.Lines.Count > MostLines)
             now.Lines.Clear();
         if (now.Verdicts.Count > MostVerdicts)
@@ -185,10 +184,16 @@ internal sealed class ShelfKeeper(FormulaStore store, LotStore lots, Knowledge k
         return now;
     }
 
+    private EvaluationResult Swept(KeptFormula kept)
+    {
+        var evaluation = Evaluator.Sweep(kept.Formula, knowledge.Catalogue, knowledge.Settings);
+        return knowledge.FailureOf(kept.Key, kept.Formula) is { } failed ? evaluation.With(failed) : evaluation;
+    }
+
     private ShelfLine Evaluated(KeptFormula kept)
     {
         var formula = kept.Formula;
-        var evaluation = Evaluator.Sweep(formula, knowledge.Catalogue, knowledge.Settings);
+        var evaluation = Swept(kept);
         var worst = evaluation.Findings.FirstOrDefault();
         return new ShelfLine(
             kept.Id,
@@ -209,6 +214,7 @@ internal sealed class ShelfKeeper(FormulaStore store, LotStore lots, Knowledge k
         object Catalogue,
         object Settings,
         object Workshop,
+        object Failures,
         ConcurrentDictionary<(long Id, long Version), ShelfLine> Lines,
         ConcurrentDictionary<(long Id, long Version), Verdict> Verdicts,
         ConcurrentDictionary<(long Id, long Version), WeighSheet?> Sheets

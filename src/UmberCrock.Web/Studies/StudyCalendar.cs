@@ -36,6 +36,27 @@ internal static class StudyCalendar
         return new CalendarSerializer().SerializeToString(calendar)!;
     }
 
+    /// <summary>Writes the checks of many studies, for a calendar that asks again and again.</summary>
+    /// <param name="checks">Key of the study, what is watched, when it was made, name of the check, its day.</param>
+    public static string Of(IEnumerable<(string StudyKey, string Name, DateOnly MadeOn, string Check, DateOnly Date)> checks)
+    {
+        var calendar = new Ical.Net.Calendar { ProductId = "-//Umber Crock//Study//EN" };
+        foreach (var check in checks)
+        {
+            calendar.Events.Add(
+                new CalendarEvent
+                {
+                    Uid = $"{check.StudyKey}-{check.Check}@umber-crock",
+                    DtStamp = new CalDateTime(check.MadeOn.ToDateTime(TimeOnly.MinValue, DateTimeKind.Utc)),
+                    Start = new CalDateTime(check.Date),
+                    Summary = $"Look at {check.Name}: {check.Check}",
+                }
+            );
+        }
+
+        return new CalendarSerializer().SerializeToString(calendar)!;
+    }
+
     /// <summary>Where a jar stands: "warm 40 °C", "freeze-thaw, round 2".</summary>
     private static string PlaceOf(StudyCheck check) =>
         Vocabulary.Word(check.Condition)

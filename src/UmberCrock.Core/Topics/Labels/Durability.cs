@@ -8,6 +8,12 @@ using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Topics.Labels;
 
+/// <summary>What studies of a product showed that its label goes by.</summary>
+/// <param name="EndsAfterDays">So many days from making it is good; null where nothing shortens it.</param>
+/// <param name="Because">Why, in words; empty where nothing shortens it.</param>
+/// <param name="StorageLines">How it is to be kept, a sentence each.</param>
+public sealed record WatchedEvidence(int? EndsAfterDays, Message Because, ImmutableArray<string> StorageLines);
+
 /// <summary>How long a product keeps, as its label says it.</summary>
 /// <param name="Text">"Best before 30 Nov 2026", "Best before 18 months from making", or "12 M" for the period after opening.</param>
 /// <param name="BestBefore">The date; null without a day of making, and where a period after opening is stated.</param>
@@ -27,8 +33,21 @@ public sealed record Durability(Message Text, DateOnly? BestBefore, int? OpenMon
     /// <param name="made">The day it was made; null when that is not known.</param>
     /// <param name="lots">Lots there are; one ends by its printed date or, once opened, by the shelf life opened. Those that end before
     /// that day are not used, nor those of what is not in it.</param>
-    /// <returns>Null when nothing in it has a life of its own.</returns>
-    public static Durability? Of(ResolvedFormula resolved, DateOnly? made, ImmutableArray<Lot> lots)
+    /// <param name="watched">What studies of it showed; null where there is none.</param>
+    /// <returns>Null when nothing in it has a life of its own, and nothing was watched.</returns>
+    public static Durability? Of(ResolvedFormula resolved, DateOnly? made, ImmutableArray<Lot> lots, WatchedEvidence? watched = null)
+    {
+        var usual = Foreseen(resolved, made, lots);
+        if (watched is not { EndsAfterDays: { } days })
+            return usual;
+        Message because = $"its study: {watched.Because}";
+        if (made is not { } start)
+            return new Durability($"Best before {days} days from making", null, null, because);
+        var end = start.AddDays(days);
+        return usual?.BestBefore is { } foreseen && foreseen <= end ? usual : new Durability(Dated(end), end, null, because);
+    }
+
+    private static Durability? Foreseen(ResolvedFormula resolved, DateOnly? made, ImmutableArray<Lot> lots)
     {
         var keeping = KeepingReport.Of(resolved);
         if (keeping.Months is not { } known)

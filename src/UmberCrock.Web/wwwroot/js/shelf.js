@@ -18,6 +18,12 @@ document.addEventListener('alpine:init', () => {
       location.assign(`${line.getAttribute('href')}/start`);
       return true;
     };
+    const due = key => () => {
+      const link = document.querySelector(`[data-due=${key}]`);
+      if (!link) return false;
+      location.assign(link.href);
+      return true;
+    };
     const showAll = event => event.key === 'Escape' && new URLSearchParams(location.search).size > 0 && (location.assign('/'), true);
     return {
       init() { if (!document.querySelector('[autofocus]')) forms()[0]?.focus({ preventScroll: true }); },
@@ -32,6 +38,9 @@ document.addEventListener('alpine:init', () => {
         s: () => location.assign('/?show=stop'),
         t: () => location.assign('/?show=today'),
         b: startBatch,
+        d: due('d'),
+        g: due('g'),
+        l: due('l'),
         Delete: intoBin,
       }, { first: showAll }),
     };

@@ -1,0 +1,107 @@
+using UmberCrock.Core.Materials;
+using UmberCrock.Core.Studies;
+using UmberCrock.Storage;
+using UmberCrock.Web.Drawing;
+
+namespace UmberCrock.Web.Shelf;
+
+/// <summary>Something that is due: what, why, and the one act.</summary>
+/// <param name="Mark">The mark before it: due, caution.</param>
+/// <param name="Title">What it is about.</param>
+/// <param name="Words">What is to be done, or what ends.</param>
+/// <param name="Address">Where it is done.</param>
+/// <param name="Verb">The act on its button.</param>
+/// <param name="Key">The key that does it; null where another of its kind has it.</param>
+internal sealed record DueItem(string Mark, string Title, string Words, string Address, string Verb, string? Key);
+
+/// <summary>What is due today, and what comes in the next two weeks.</summary>
+/// <param name="Items">What is due, looks before batches before lots.</param>
+/// <param name="More">How many more there are than are shown.</param>
+/// <param name="Ahead">Days of the next two weeks on which jars are to be looked at.</param>
+/// <param name="Missed">Checks whose days of grace have passed and that nobody has marked as missed.</param>
+/// <param name="Today">The day.</param>
+internal sealed record DueView(IReadOnlyList<DueItem> Items, int More, IReadOnlyList<DueChecks> Ahead, int Missed, DateOnly Today)
+{
+    /// <summary>So many days are looked ahead.</summary>
+    public const int DaysAhead = 14;
+
+    private const double AxisWidth = 340;
+
+    /// <summary>How many checks lie ahead.</summary>
+    public int ChecksAhead => Ahead.Sum(due => due.Checks);
+
+    /// <summary>Where a day lies on the axis of the next two weeks, px.</summary>
+    public double X(DateOnly day) => 8 + ((day.DayNumber - Today.DayNumber) * AxisWidth / DaysAhead);
+}
+
+/// <summary>Gathers what is due: looks, batches that were begun, lots near their end.</summary>
+internal sealed class DueKeeper(StudyStore studies, BatchStore batches, LotStore lots, Knowledge knowledge)
+{
+    private const int MostOfAKind = 3;
+
+    /// <summary>What is due today.</summary>
+    public async Task<DueView> ShowAsync()
+    {
+        var today = studies.Today;
+        var last = today.AddDays(-StudyProgress.GraceDays(knowledge.Catalogue.Rules));
+        var looks = Looks(await studies.DueAsync(last, today), today);
+        var begun = (await batches.ListAsync(new BatchQuestion(true, null, null), 0, MostOfAKind + 1))
+            .Batches.Select(place => new DueItem(
+                "due",
+                place.Name,
+                $"Batch {place.Code} is on the stove since {place.StartedAt:d MMM, HH:mm}.",
+                $"/batches/{Key(place.Id)}",
+                "Go on",
+                "G"
+            ))
+            .ToList();
+        var ending = Lots(await lots.ListAsync(), today);
+        var kinds = new[] { looks, begun, ending };
+        return new DueView(
+            [.. kinds.SelectMany(kind => kind.Take(MostOfAKind).Select((item, at) => at == 0 ? item : item with { Key = null }))],
+            kinds.Sum(kind => Math.Max(0, kind.Count - MostOfAKind)),
+            await studies.DueAsync(today.AddDays(1), today.AddDays(DueView.DaysAhead)),
+            await studies.MissedAsync(last),
+            today
+        );
+    }
+
+    private static List<DueItem> Looks(IReadOnlyList<DueChecks> due, DateOnly today) =>
+        [
+            .. due.GroupBy(one => one.StudyId)
+                .Select(group =>
+                {
+                    var (first, jars) = (group.MinBy(one => one.Date)!, group.Sum(one => one.Checks));
+                    return new DueItem(
+                        "due",
+                        first.Name,
+                        $"{jars} {(jars == 1 ? "jar" : "jars")} to look at, day {first.Date.DayNumber - first.MadeOn.DayNumber}"
+                            + (first.Date < today ? $"; due since {first.Date:d MMM}." : "."),
+                        $"/studies/{Key(first.StudyId)}",
+                        "Look",
+                        "D"
+                    );
+                }),
+        ];
+
+    private List<DueItem> Lots(IReadOnlyList<Lot> all, DateOnly today) =>
+        [
+            .. all.Select(lot => (Lot: lot, Of: knowledge.Catalogue.Find(lot.Ingredient)))
+                .Where(one => one.Of is not null && one.Lot.RemainingGrams > 0m && one.Lot.StateOn(today, one.Of) == LotState.NearEnd)
+                .OrderBy(one => one.Lot.EndsOn(one.Of!))
+                .Select(one =>
+                {
+                    var end = one.Lot.EndsOn(one.Of!)!.Value;
+                    return new DueItem(
+                        "caution",
+                        $"{one.Of!.Name}, lot {one.Lot.Code}",
+                        $"{Shown.Short(one.Lot.RemainingGrams)} g left, ends {end:d MMM}, in {end.DayNumber - today.DayNumber} days.",
+                        $"/larder/{Uri.EscapeDataString(one.Lot.Ingredient)}",
+                        "Lot",
+                        "L"
+                    );
+                }),
+        ];
+
+    private static string Key(long id) => id.ToString(System.Globalization.CultureInfo.InvariantCulture);
+}
