@@ -309,8 +309,7 @@ public sealed class StudyStore(IDbContextFactory<CrockContext> contexts, Knowled
         knowledge.Failures = failures.ToImmutable();
     }
 
-    private async Task<StudyFailure?> FailureAsync(string key) =>
-        StudyFailure.Of((await OfAsync(key)).Select(kept => (kept.Id, kept.Log)));
+    private async Task<StudyFailure?> FailureAsync(string key) => StudyFailure.Of((await OfAsync(key)).Select(kept => (kept.Id, kept.Log)));
 
     /// <summary>Tells the formula of a study what of it failed; nothing where nothing did before and nothing does now.</summary>
     private async Task TellAsync(StudyLog log)

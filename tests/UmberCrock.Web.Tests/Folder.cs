@@ -28,8 +28,9 @@ internal sealed class Folder : IDisposable
         Revisions = new RevisionStore(contexts);
         Batches = new BatchStore(contexts, Knowledge, TimeProvider.System);
         Ladders = new LadderStore(contexts, TimeProvider.System);
+        Studies = new StudyStore(contexts, Knowledge, TimeProvider.System);
         Bin = new BinStore(contexts, Larder, Knowledge, TimeProvider.System);
-        House = new DataHouse(Held, Copies, Settings, Larder, Formulas);
+        House = new DataHouse(Held, Copies, Settings, Larder, Formulas, Studies);
         Saving = new HouseFile(contexts);
         Opening = new HouseOpening(contexts, Knowledge, House);
         Unreadable = new UnreadableStore(Held, Larder, Settings, TimeProvider.System);
@@ -58,6 +59,8 @@ internal sealed class Folder : IDisposable
     public BatchStore Batches { get; }
 
     public LadderStore Ladders { get; }
+
+    public StudyStore Studies { get; }
 
     public BinStore Bin { get; }
 

@@ -74,6 +74,10 @@ public sealed class FuzzTests : IDisposable
         $"{{\"formula\":{Formula},\"layout\":\"tube-wrap\",\"batch\":\"B\",\"netGrams\":15,\"madeOn\":\"2026-11-01\","
             + $"\"lots\":[{{\"ingredient\":\"beeswax\",\"code\":\"B1\"}}],\"sheet\":{{\"paper\":\"a4\"}}}}",
         $"{{\"batches\":[{{\"formula\":{Formula},\"batchGrams\":100}}],\"places\":2,\"startsAt\":\"2026-11-01T10:00:00Z\"}}",
+        $"{{\"formula\":{Formula},\"madeOn\":\"2026-03-02\",\"conditions\":[\"room\",{{\"condition\":\"other\",\"celsius\":45}}],"
+            + "\"jars\":1}",
+        "{\"check\":\"room-1-d1\",\"seen\":{\"colour\":0,\"band\":\"balm\"},\"text\":\"t\",\"verdict\":\"held\","
+            + "\"reason\":\"r\",\"after\":1}",
         "{\"version\":0,\"line\":0,\"text\":\"12\",\"by\":0.1,\"field\":\"name\",\"value\":\"x\",\"edits\":[],\"phase\":\"A\","
             + "\"ingredient\":\"beeswax\",\"name\":\"n\",\"stage\":\"cool\"}",
     ];
@@ -99,6 +103,8 @@ public sealed class FuzzTests : IDisposable
         "judge",
         "learn",
         "diagnose",
+        "studies",
+        "studies/1/looks",
     ];
     private static readonly string[] Bench =
     [
@@ -223,6 +229,13 @@ public sealed class FuzzTests : IDisposable
         ("/batches/4?handler=Probe", ["after", "line"]),
         ("/batches/4/rescue?handler=Write", ["after", "grams", "want", "band", "celsius", "without", "way", "more"]),
         ("/bench/1/rescue?handler=Keep", ["grams", "want", "band", "celsius", "without", "way", "more"]),
+        ("/studies/new?batch=3", ["place", "otherCelsius", "jars", "shipped"]),
+        ("/studies/2?handler=Look", ["after", "check", "colour", "grain", "mould", "band", "height", "text", "own", "reason"]),
+        ("/studies/2?handler=Judge", ["after", "check", "colour", "grain", "mould", "band", "height", "own"]),
+        ("/studies/2?handler=Missed", ["after"]),
+        ("/studies/2?handler=Undo", ["after", "of", "check"]),
+        ("/studies/1?handler=End", ["after", "reason"]),
+        ("/studies/1?handler=Delete", ["after"]),
         ("/devices?handler=Ask", ["device", "act", "quiet"]),
         ("/pair", ["key", "name"]),
         ("/unlock", ["passphrase", "back"]),
@@ -240,6 +253,12 @@ public sealed class FuzzTests : IDisposable
         "/bench/1/method",
         "/bench/1/start",
         "/batches",
+        "/studies",
+        "/studies/2",
+        "/studies/2?check=warm-1-d21",
+        "/studies/new?batch=3",
+        "/studies/new?ladder=1&rung=0",
+        "/studies/calendar.ics",
         "/batches/4",
         "/batches/3/record",
         "/bench/1/notes",

@@ -1,9 +1,11 @@
 using AngleSharp.Html.Dom;
 using Microsoft.Extensions.DependencyInjection;
 using UmberCrock.Core.Demo;
+using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Larder;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Printing;
+using UmberCrock.Core.Studies;
 using UmberCrock.Core.Units;
 using UmberCrock.Storage;
 
@@ -50,6 +52,32 @@ public sealed class InjectionTests(App app) : IClassFixture<App>
         var gone = await app.Store.AddAsync(stick with { Name = Script });
         await services.GetRequiredService<BinStore>().DeleteFormulaAsync(gone, 0);
 
+        var studies = services.GetRequiredService<StudyStore>();
+        var knowledge = services.GetRequiredService<Knowledge>();
+        var formula = stick with { Name = Script[..50] };
+        var setup = StudySetup.Of(
+            formula,
+            null,
+            Script[..30],
+            new StudyRequest(studies.Today, [], 1, false),
+            knowledge.Catalogue,
+            knowledge.Settings
+        );
+        var study = await studies.StartAsync(setup, Script[..20]);
+        await studies.AppendAsync(
+            study.Id,
+            1,
+            log =>
+                StudyProgress.Judged(log, "room-1-d1", studies.Today, new Seen([], Band.Stick, null), knowledge.Catalogue.Rules) with
+                {
+                    Text = Script,
+                    Own = StudyVerdict.Failed,
+                    Reason = Script,
+                },
+            "a test"
+        );
+        await studies.AppendAsync(study.Id, 2, _ => new StudyEnded(Script), "a test");
+
         var window = new Browserlike(app);
         foreach (
             var path in new[]
@@ -66,6 +94,10 @@ public sealed class InjectionTests(App app) : IClassFixture<App>
                 $"/bench/{id}/method?start={Uri.EscapeDataString(Script)}",
                 $"/bench/{id}/start?batch={Uri.EscapeDataString(Script)}",
                 "/batches",
+                "/studies",
+                "/studies/3",
+                $"/studies/3?check={Uri.EscapeDataString(Script)}",
+                "/studies/new?batch=3",
                 $"/bench/{id}/notes",
                 $"/bench/{id}/how",
                 "/larder",

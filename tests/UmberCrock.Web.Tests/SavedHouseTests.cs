@@ -35,6 +35,7 @@ public sealed class SavedHouseTests : IDisposable
                 ("Lots", 15, 0),
                 ("Settings", 2, 0),
                 ("Batches", 4, 0),
+                ("Studies", 2, 0),
             ]);
         await empty.Opening.OpenAsync(saved, takesSaved: false);
 
@@ -44,6 +45,8 @@ public sealed class SavedHouseTests : IDisposable
         (await empty.Formulas.FindByNameAsync("Blade-hand stick"))!.CanRedo.ShouldBeTrue("its history came with it");
         (await empty.Bin.ListAsync()).Select(entry => entry.Name).ShouldContain("To be thrown away");
         empty.Knowledge.Workshop.LossPercent.ShouldBe(7m);
+        empty.Knowledge.Failures.Count.ShouldBe(1, "what failed is known there too");
+        (await empty.Studies.FindAsync(2))!.Log.Looks.Count.ShouldBe((await first.Studies.FindAsync(2))!.Log.Looks.Count);
         empty.Knowledge.Catalogue.Find("olive-oil")!.Density!.Value.ShouldBe(0.9);
     }
 

@@ -42,6 +42,49 @@ public sealed class StudyApiTests(App app) : IClassFixture<App>
         (await AnswerAsync("study-plan", body, "text/calendar")).ShouldBe(text, "stamped by the day of making, not by the clock");
     }
 
+    /// <summary>Begun of a closed batch, looked at, behind, refused; every answer as the schema says.</summary>
+    [Fact]
+    public async Task A_study_is_begun_looked_at_and_read()
+    {
+        var schema = await SchemaAsync("study");
+        var begun = await SentAsync("studies", """{"batchId":1,"conditions":["room","cold"],"jars":1}""", HttpStatusCode.Created);
+        schema.Validate(begun).ShouldBeEmpty();
+        var study = JsonNode.Parse(begun)!;
+        var (id, check) = (study["id"]!.GetValue<long>(), "room-1-d1");
+        study["checks"]!.AsArray().Count.ShouldBe(20);
+        var looks = $"studies/{id}/looks";
+        var kept = await SentAsync(
+            looks,
+            $$"""{"check":"{{check}}","seen":{"colour":0,"grain":3},"text":"sandy","after":1}""",
+            HttpStatusCode.OK
+        );
+        schema.Validate(kept).ShouldBeEmpty();
+        var look = JsonNode.Parse(kept)!["checks"]!.AsArray().Single(one => one!["id"]!.GetValue<string>() == check)!;
+        look["status"]!.GetValue<string>().ShouldBe("failed");
+        look["seen"]!["because"]!.AsArray()[0]!.GetValue<string>().ShouldStartWith("Grain strong");
+        await SentAsync(looks, """{"check":"cold-1-d1","seen":{"colour":0},"after":1}""", HttpStatusCode.Conflict);
+        await SentAsync(looks, """{"check":"cold-1-d1","seen":{}}""", HttpStatusCode.UnprocessableEntity);
+        await SentAsync(looks, """{"check":"moon-1-d1","seen":{"colour":0}}""", HttpStatusCode.UnprocessableEntity);
+        await SentAsync("studies/99/looks", """{"check":"room-1-d1","seen":{"colour":0}}""", HttpStatusCode.NotFound);
+        await SentAsync("studies", """{"batchId":4}""", HttpStatusCode.UnprocessableEntity);
+        await SentAsync("studies", """{"batchId":99}""", HttpStatusCode.NotFound);
+        schema.Validate(await client.GetStringAsync(new Uri($"/api/v1/studies/{id}", UriKind.Relative))).ShouldBeEmpty();
+        var own = await SentAsync("studies", $$"""{"formula":{{Whip}},"madeOn":"2026-03-02"}""", HttpStatusCode.Created);
+        schema.Validate(own).ShouldBeEmpty();
+        var list = JsonNode.Parse(await client.GetStringAsync(new Uri("/api/v1/studies?limit=2", UriKind.Relative)))!;
+        list["studies"]!.AsArray().Count.ShouldBe(2);
+        list["total"]!.GetValue<int>().ShouldBe(4);
+    }
+
+    private async Task<string> SentAsync(string path, string body, HttpStatusCode status)
+    {
+        using var content = new StringContent(body, Encoding.UTF8, "application/json");
+        using var answer = await client.PostAsync(new Uri($"/api/v1/{path}", UriKind.Relative), content);
+        var text = await answer.Content.ReadAsStringAsync();
+        answer.StatusCode.ShouldBe(status, text);
+        return text;
+    }
+
     [Fact]
     public async Task A_look_is_judged_as_the_schema_says()
     {

@@ -168,6 +168,9 @@ public sealed record BatchState
     public IReadOnlyCollection<string> LotKeys =>
         [.. Weighed.SelectMany(parts => parts).Select(part => part.LotKey).OfType<string>().Distinct(StringComparer.Ordinal)];
 
+    /// <summary>The day it was made: that of the last filling, else of the start.</summary>
+    public DateOnly MadeOn => DateOnly.FromDateTime((Filled.IsEmpty ? StartedAt : Filled[^1].At).DateTime);
+
     /// <summary>How many pieces were filled.</summary>
     public int Pieces => Filled.Sum(filled => filled.Count);
 

@@ -52,7 +52,7 @@ public sealed record DemoStudy(
     /// <param name="madeOn">The day of making.</param>
     public StudyRequest Request(DateOnly madeOn) => new(madeOn, [.. Places.Select(place => new StudyPlace(place, null))], Jars, Shipped);
 
-    /// <summary>The study as it stands today.</summary>
+    /// <summary>The study of the demo as it stands today.</summary>
     /// <param name="setup">What it is of.</param>
     /// <param name="now">The present moment.</param>
     /// <param name="rules">The rules of studies and of texture.</param>

@@ -111,11 +111,7 @@ public sealed record EvaluationResult
     public EvaluationResult With(Finding finding)
     {
         var at = Findings.TakeWhile(other => other.Severity < finding.Severity).Count();
-        return this with
-        {
-            Findings = Findings.Insert(at, finding),
-            Verdict = (Verdict)Math.Min((int)Verdict, (int)finding.Severity),
-        };
+        return this with { Findings = Findings.Insert(at, finding), Verdict = (Verdict)Math.Min((int)Verdict, (int)finding.Severity) };
     }
 
     /// <summary>The codes of what was found, each once, in order.</summary>

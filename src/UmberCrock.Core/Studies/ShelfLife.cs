@@ -24,7 +24,7 @@ public enum ShelfLifeReason
     /// <summary>A look in the room or the cold failed: it ends at the look before.</summary>
     Failed,
 
-    /// <summary>The first of its lots ends.</summary>
+    /// <summary>The first of the lots in it ends then.</summary>
     Lot,
 
     /// <summary>What it is made of turns by then.</summary>
@@ -125,7 +125,8 @@ public sealed record ShelfLife(
                 .Max();
             yield return new(
                 ShelfLifeReason.Failed,
-                $"failed in the {(ends.Check.Condition == StudyCondition.Room ? "room" : "cold")} on day {failed.Day}; good on day {before}",
+                $"failed in the {(ends.Check.Condition == StudyCondition.Room ? "room" : "cold")} on day {failed.Day}; "
+                    + $"good on day {before}",
                 facts.MadeOn.AddDays(before),
                 true
             );

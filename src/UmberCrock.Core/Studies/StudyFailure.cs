@@ -13,10 +13,10 @@ namespace UmberCrock.Core.Studies;
 /// <param name="Because">Why it failed, in a sentence.</param>
 public sealed record StudyFailure(long Study, Formula Formula, StudyCheck Check, string Because)
 {
-    private const string Source = "Studies of this bench (docs/stability.md)";
+    private const string Source = "Studies of this bench (docs/computation.md, Studies)";
 
-    /// <summary>The gravest failure of the studies of a formula: in the room or the cold before other places, the earliest first. None where
-    /// a later study was watched as long and did not fail.</summary>
+    /// <summary>The gravest failure of the studies of a formula: in the room or the cold before other places, the earliest first. None
+    /// where a later study was watched as long and did not fail.</summary>
     /// <param name="newestFirst">The studies with their keys, the newest first.</param>
     public static StudyFailure? Of(IEnumerable<(long Id, StudyLog Log)> newestFirst)
     {
@@ -110,8 +110,7 @@ public static class StudyEvidence
         RuleBook rules
     )
     {
-        var lives = logs
-            .Where(log => StudyFailure.IsOf(log.Setup.Formula, now, herbs))
+        var lives = logs.Where(log => StudyFailure.IsOf(log.Setup.Formula, now, herbs))
             .Select(log => (log.Setup.MadeOn, Life: ShelfLife.Of(log.Setup.LifeFacts(noLongerThanWatched), log, rules)))
             .ToList();
         var ends = lives

@@ -100,7 +100,7 @@ public sealed class StudyLog
         return new StudyLog(events);
     }
 
-    /// <summary>Appends an event: the log with one entry more.</summary>
+    /// <summary>Appends something that happened to the study: a log with one entry more.</summary>
     /// <param name="at">When it happened; with the entry before it where the clock was set back.</param>
     /// <param name="device">Where it was entered.</param>
     /// <param name="happened">What happened to the study.</param>
@@ -118,10 +118,10 @@ public sealed class StudyLog
         return new StudyLog(Events.Add(new LoggedStudyEvent(Sequence + 1, moment, device, happened)));
     }
 
-    /// <summary>An event as it is kept.</summary>
+    /// <summary>Something that happened to a study, as it is kept.</summary>
     public static string ToText(StudyEvent happened) => JsonSerializer.Serialize(happened, ContractJson.Options);
 
-    /// <summary>Reads an event as it was kept.</summary>
+    /// <summary>Reads something that happened to a study, as it was kept.</summary>
     /// <exception cref="JsonException">It is no event that is known here.</exception>
     public static StudyEvent Stored(string document) =>
         JsonSerializer.Deserialize<StudyEvent>(document, ContractJson.Options) ?? throw new JsonException("There is no event.");

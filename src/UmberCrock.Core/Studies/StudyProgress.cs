@@ -6,7 +6,7 @@ namespace UmberCrock.Core.Studies;
 /// <summary>How a planned check stands on a day.</summary>
 public enum CheckStatus
 {
-    /// <summary>Its day is still to come.</summary>
+    /// <summary>The day of the check is still to come.</summary>
     Ahead,
 
     /// <summary>Its day has come, and nobody has looked yet.</summary>

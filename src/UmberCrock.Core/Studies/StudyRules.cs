@@ -166,28 +166,28 @@ public enum ForecastSubject
     /// <summary>That it softens in the warm or hardens in the cold.</summary>
     Softening,
 
-    /// <summary>That oil comes out of it.</summary>
+    /// <summary>That oil comes out of it in store.</summary>
     Oil,
 
-    /// <summary>That it grains or blooms.</summary>
+    /// <summary>That it grains or blooms with time.</summary>
     Grain,
 
-    /// <summary>That it cracks or crumbles.</summary>
+    /// <summary>That it cracks or crumbles in store.</summary>
     Cracks,
 
     /// <summary>That something sinks or parts.</summary>
     Settling,
 
-    /// <summary>That a whip keeps its height.</summary>
+    /// <summary>That a whip keeps or loses its height.</summary>
     Height,
 
     /// <summary>That it turns, or its scent goes.</summary>
     Keeping,
 
-    /// <summary>That its colour changes.</summary>
+    /// <summary>That its colour changes with time.</summary>
     Colour,
 
-    /// <summary>That something grows in it.</summary>
+    /// <summary>That something grows where water is.</summary>
     Mould,
 
     /// <summary>What only its use or its making shows.</summary>

@@ -25,7 +25,14 @@ public sealed record CopyPreview(
 
 /// <summary>Copies of the running data file, and the way back to one: the file that stands is copied first, so that this too can be
 /// undone.</summary>
-public sealed class DataHouse(DataFolder folder, Copies copies, SettingStore settings, LarderStore larder, FormulaStore formulas, StudyStore studies)
+public sealed class DataHouse(
+    DataFolder folder,
+    Copies copies,
+    SettingStore settings,
+    LarderStore larder,
+    FormulaStore formulas,
+    StudyStore studies
+)
 {
     private string Unpacked => Path.Combine(folder.Path, "restore.db");
 

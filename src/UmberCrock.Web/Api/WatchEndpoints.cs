@@ -31,8 +31,8 @@ internal static class WatchEndpoints
         Asked(
                 api.MapPost("/studies/{id:long}/looks", LookAsync),
                 "Keeps a look at a jar, judged by rule.",
-                "Body: {\"check\": name, \"seen\" as of judge, \"text\", \"verdict\": against the rule, \"reason\": why, \"after\": number of "
-                    + "the last entry that is known}. Answer: the study as it then stands; 409 when it is behind."
+                "Body: {\"check\": name, \"seen\" as of judge, \"text\", \"verdict\": against the rule, \"reason\": why, \"after\": number "
+                    + "of the last entry that is known}. Answer: the study as it then stands; 409 when it is behind."
             )
             .Produces<JsonElement>()
             .ProducesProblem(404)
@@ -69,8 +69,7 @@ internal static class WatchEndpoints
             if (batch.Log.State.Phase != BatchPhase.Closed)
                 throw new DocumentException("/batchId", "names a batch that is not closed: nothing of it can be watched yet.");
             var used = await lots.ByKeysAsync([.. batch.Log.State.LotKeys]);
-            var madeOn = DateOnly.FromDateTime((batch.Log.State.EndedAt ?? batch.Log.State.StartedAt).LocalDateTime);
-            var ofBatch = asked with { MadeOn = madeOn };
+            var ofBatch = asked with { MadeOn = batch.Log.State.MadeOn };
             setup = BatchStudy.Of(batch.Log.State, batch.Key, ofBatch, used.Values, knowledge.Catalogue, knowledge.Settings);
         }
         else

@@ -42,7 +42,7 @@ internal sealed record BatchLabels(LabelPlan Plan, LabelView Label, int Used, in
         var plan = chosen with
         {
             Batch = state.Plan.Code,
-            MadeOn = DateOnly.FromDateTime((state.Filled.IsEmpty ? state.StartedAt : state.Filled[^1].At).DateTime),
+            MadeOn = state.MadeOn,
             NetGrams = asked.NetGrams ?? chosen.NetGrams ?? NetOf(state),
             Count = asked.Count ?? Math.Clamp(state.Pieces, 1, LabelPlan.MostLabels),
             PrintsLid = asked.Lid && chosen.Lid.Length > 0,

@@ -74,7 +74,7 @@ internal sealed class DemoData(
         var place = (await batches.ListAsync(new BatchQuestion(false, formula.Key, null), 0, 1)).Batches[0];
         var batch = (await batches.FindAsync(place.Id))!;
         var used = await lots.ByKeysAsync([.. batch.Log.State.LotKeys]);
-        var request = watched.Request(DateOnly.FromDateTime(place.StartedAt.DateTime));
+        var request = watched.Request(batch.Log.State.MadeOn);
         var setup = BatchStudy.Of(batch.Log.State, batch.Key, request, used.Values, Catalogue.Shipped, EvaluationSettings.Default);
         await studies.AddAsync(watched.Log(setup, clock.GetLocalNow(), Catalogue.Shipped.Rules));
     }

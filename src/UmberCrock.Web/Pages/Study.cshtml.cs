@@ -50,9 +50,13 @@ internal sealed class StudyModel(StudyStore studies, Knowledge knowledge) : Page
     }
 
     /// <summary>Keeps a look; shows the next check that is due.</summary>
-    public Task<IActionResult> OnPostLookAsync([FromRoute] long id, [FromForm] string? check, [FromForm] string? text, [FromForm] string? reason)
-    {
-        return AppendAsync(
+    public Task<IActionResult> OnPostLookAsync(
+        [FromRoute] long id,
+        [FromForm] string? check,
+        [FromForm] string? text,
+        [FromForm] string? reason
+    ) =>
+        AppendAsync(
             id,
             check,
             log =>
@@ -70,20 +74,15 @@ internal sealed class StudyModel(StudyStore studies, Knowledge knowledge) : Page
                 },
             then: view => view.NextDue?.Check.Id
         );
-    }
 
     /// <summary>Marks everything that was missed as missed.</summary>
     public Task<IActionResult> OnPostMissedAsync([FromRoute] long id) =>
-        AppendAsync(
-            id,
-            null,
-            log => new ChecksMissed([
-                .. StudyProgress
-                    .Of(log, studies.Today, knowledge.Catalogue.Rules)
-                    .Where(place => place.Status == CheckStatus.Missed && !log.Missed.Contains(place.Check.Id))
-                    .Select(place => place.Check.Id),
-            ])
-        );
+        AppendAsync(id, null, log => new ChecksMissed([
+            .. StudyProgress
+                .Of(log, studies.Today, knowledge.Catalogue.Rules)
+                .Where(place => place.Status == CheckStatus.Missed && !log.Missed.Contains(place.Check.Id))
+                .Select(place => place.Check.Id),
+        ]));
 
     /// <summary>Takes the last entry back.</summary>
     public Task<IActionResult> OnPostUndoAsync([FromRoute] long id, [FromForm] long of, [FromForm] string? check) =>

@@ -38,8 +38,7 @@ internal sealed class StudyStartModel(
     public string Code => Batch?.Log.State.Plan.Code ?? $"rung {Rung + 1}";
 
     /// <summary>The day it was made.</summary>
-    public DateOnly MadeOn =>
-        DateOnly.FromDateTime((Batch?.Log.State.EndedAt ?? Batch?.Log.State.StartedAt ?? Ladder!.MadeAt).LocalDateTime);
+    public DateOnly MadeOn => Batch?.Log.State.MadeOn ?? DateOnly.FromDateTime(Ladder!.MadeAt.LocalDateTime);
 
     /// <summary>The places that can be chosen, with how warm each is, and whether it is usual.</summary>
     public IReadOnlyList<(StudyCondition Condition, decimal Celsius, bool IsVial, bool IsUsual)> Choices { get; private set; } = [];
@@ -77,17 +76,15 @@ internal sealed class StudyStartModel(
 
     private Formula Formula =>
         Batch?.Log.State.Plan.Formula
-        ?? Core
-            .Trials.Ladder.Of(
-                Ladder!.Plan.Formula,
-                Ladder.Plan.Raise,
-                Ladder.Plan.Lower,
-                Ladder.Plan.Step,
-                Ladder.Plan.Rungs,
-                knowledge.Catalogue,
-                knowledge.Settings
-            )[Rung]
-            .Formula;
+        ?? Core.Trials.Ladder.Of(
+            Ladder!.Plan.Formula,
+            Ladder.Plan.Raise,
+            Ladder.Plan.Lower,
+            Ladder.Plan.Step,
+            Ladder.Plan.Rungs,
+            knowledge.Catalogue,
+            knowledge.Settings
+        )[Rung].Formula;
 
     private async Task<StudySetup> SetupAsync(StudyRequest request)
     {
@@ -115,8 +112,7 @@ internal sealed class StudyStartModel(
             return false;
         if (Batch is { Log.State.Phase: not BatchPhase.Closed })
             return false;
-        var forecast =
-            Batch?.Log.State.Plan.Foreseen.Study
+        var forecast = Batch?.Log.State.Plan.Foreseen.Study
             ?? StudyForecast.Of(Formula, Evaluator.Evaluate(Formula, knowledge.Catalogue, knowledge.Settings), knowledge.Catalogue);
         (Choices, UsualJars) = (StudyPlan.Places(forecast, knowledge.Catalogue.Rules), StudyPlan.UsualJars(knowledge.Catalogue.Rules));
         return true;

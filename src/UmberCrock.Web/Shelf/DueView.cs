@@ -26,9 +26,33 @@ internal sealed record DueView(IReadOnlyList<DueItem> Items, int More, IReadOnly
     public const int DaysAhead = 14;
 
     private const double AxisWidth = 340;
+    private const int DaysOfWord = 2;
+    private const int DaysOfName = 4;
 
     /// <summary>How many checks lie ahead.</summary>
     public int ChecksAhead => Ahead.Sum(due => due.Checks);
+
+    /// <summary>True where the word of a day has room: not beside that of today, nor beside the one before.</summary>
+    public bool HasDayWord(DateOnly day) => HasRoom(day, DaysOfWord, fromToday: true);
+
+    /// <summary>True where a name above the axis has room beside the one before.</summary>
+    public bool HasName(DateOnly day) => HasRoom(day, DaysOfName, fromToday: false);
+
+    private bool HasRoom(DateOnly day, int days, bool fromToday)
+    {
+        var shown = fromToday ? Today : DateOnly.MinValue;
+        foreach (var at in Ahead.Select(due => due.Date).Distinct().Where(at => at >= shown.AddDays(days)))
+        {
+            // In order: the first that has room is shown, the next must keep its distance from that.
+            if (at < shown.AddDays(days))
+                continue;
+            if (at == day)
+                return true;
+            shown = at;
+        }
+
+        return false;
+    }
 
     /// <summary>Where a day lies on the axis of the next two weeks, px.</summary>
     public double X(DateOnly day) => 8 + ((day.DayNumber - Today.DayNumber) * AxisWidth / DaysAhead);

@@ -150,8 +150,7 @@ internal sealed class ShelfKeeper(FormulaStore store, LotStore lots, Knowledge k
     {
         try
         {
-            return Remembered()
-                .Verdicts.GetOrAdd((kept.Id, kept.Version), _ => Swept(kept).Verdict);
+            return Remembered().Verdicts.GetOrAdd((kept.Id, kept.Version), _ => Swept(kept).Verdict);
         }
         catch (DocumentException)
         {

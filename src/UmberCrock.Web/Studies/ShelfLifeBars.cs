@@ -49,11 +49,7 @@ internal sealed record ShelfLifeBars(IReadOnlyList<DrawnBar> Bars, IReadOnlyList
                         )
                 ),
             ],
-            [
-                .. Enumerable
-                    .Range(0, (int)(longest / every) + 1)
-                    .Select(at => (at * every / longest * Width, $"{at * every}")),
-            ],
+            [.. Enumerable.Range(0, (int)(longest / every) + 1).Select(at => (at * every / longest * Width, $"{at * every}"))],
             Math.Max(1, life.Bars.Length) * RowHeight + 4,
             string.Join("; ", life.Bars.Select(bar => $"{bar.Words.ToString(null, null)} {StudyWords.Day(bar.Until)}"))
         );

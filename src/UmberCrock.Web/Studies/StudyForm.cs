@@ -71,10 +71,7 @@ internal static class StudyForm
         {
             other = Typed.Number(form["otherCelsius"].ToString(), "how warm your own place is, in °C");
             if (other is < Climates.Coldest or > Climates.Hottest)
-                throw new DocumentException(
-                    "/otherCelsius",
-                    $"Your own place is from {Climates.Coldest:0} to {Climates.Hottest:0} °C."
-                );
+                throw new DocumentException("/otherCelsius", $"Your own place is from {Climates.Coldest:0} to {Climates.Hottest:0} °C.");
         }
 
         return new StudyRequest(

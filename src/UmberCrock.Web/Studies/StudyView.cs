@@ -50,8 +50,7 @@ internal sealed class StudyView
                     [.. Days.Select(day => group.FirstOrDefault(place => place.Check.Day == day) is { } at ? CellOf(at) : null)]
                 )),
         ];
-        Chosen =
-            Places.FirstOrDefault(place => place.Check.Id == chosen)
+        Chosen = Places.FirstOrDefault(place => place.Check.Id == chosen)
             ?? Places.FirstOrDefault(place => place.Status == CheckStatus.Due)
             ?? Places.LastOrDefault(place => place.Kept is not null)
             ?? Places[0];
@@ -92,8 +91,7 @@ internal sealed class StudyView
         [.. Places.Where(place => place.Status == CheckStatus.Missed && !Log.Missed.Contains(place.Check.Id))];
 
     /// <summary>True where somebody was away so long that one line tells what passed.</summary>
-    public bool WasAway =>
-        Unmarked.Count > 0 && Unmarked.Min(place => place.Check.Date).AddDays(StudyProgress.AwayDays(Rules)) < Today;
+    public bool WasAway => Unmarked.Count > 0 && Unmarked.Min(place => place.Check.Date).AddDays(StudyProgress.AwayDays(Rules)) < Today;
 
     /// <summary>How many checks stand so.</summary>
     public int Count(CheckStatus status) => Places.Count(place => place.Status == status);
@@ -138,8 +136,9 @@ internal sealed class StudyView
 
     /// <summary>"Warm 40 °C, jar 2, day 42".</summary>
     public static string Title(StudyCheck check) =>
-        $"{StudyWords.Of(check.Condition)}{(check.Condition == StudyCondition.FreezeThaw ? $", round {check.Round}" : $" {check.Celsius:0.#} °C")}, "
-        + $"jar {check.Jar}, day {check.Day}";
+        StudyWords.Of(check.Condition)
+        + (check.Condition == StudyCondition.FreezeThaw ? $", round {check.Round}" : $" {check.Celsius:0.#} °C")
+        + $", jar {check.Jar}, day {check.Day}";
 
     /// <summary>The best-before date of a log of this study.</summary>
     public ShelfLife LifeOf(StudyLog log) => ShelfLife.Of(log.Setup.LifeFacts(knowledge.Workshop.NoLongerThanWatched), log, Rules);
@@ -156,7 +155,12 @@ internal sealed class StudyView
                         $"{StudyWords.Of(group.Key)} {(group.Count() > 1 ? "from " : "")}day {group.Min(check => check.Day)}"
                         + (group.Count() > 1 ? $", {group.Count()} looks" : "")
                     )
-            ) + (seen.Lean < 0 ? ": softer" : seen.Lean > 0 ? ": firmer" : "");
+            )
+                + (
+                    seen.Lean < 0 ? ": softer"
+                    : seen.Lean > 0 ? ": firmer"
+                    : ""
+                );
 
     private RuleBook Rules => knowledge.Catalogue.Rules;
 
