@@ -166,6 +166,13 @@ public sealed class BatchStore(IDbContextFactory<CrockContext> contexts, Knowled
             : null;
     }
 
+    /// <summary>Number of the batch with a key; 0 when there is none.</summary>
+    public async Task<long> IdOfAsync(string key)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        return await context.Batches.Where(row => row.Key == key).Select(row => row.Id).FirstOrDefaultAsync();
+    }
+
     /// <summary>Sequence number of the last event of a batch; null when there is none.</summary>
     public async Task<long?> SequenceAsync(long id)
     {
@@ -295,7 +302,6 @@ public sealed class BatchStore(IDbContextFactory<CrockContext> contexts, Knowled
         (row.FilledGrams, row.Pieces) = (state.Filled.Sum(filled => filled.Grams), state.Pieces);
     }
 
-    /// <summary>Day and running number: 261127-1.</summary>
     /// <summary>An event with what the larder and the rules add to it: the lot that is meant, the plan of a rescue.</summary>
     private async Task<BatchEvent> CompleteAsync(CrockContext context, BatchLog log, BatchEvent happened) =>
         happened is PotRescued rescued

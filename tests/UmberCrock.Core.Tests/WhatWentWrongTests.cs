@@ -1,7 +1,9 @@
+using System.Collections.Immutable;
 using UmberCrock.Core.Diagnosis;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Settings;
+using UmberCrock.Core.Studies;
 
 namespace UmberCrock.Core.Tests;
 
@@ -72,4 +74,26 @@ public class WhatWentWrongTests
         Rules.Causes.SelectMany(cause => cause.Symptoms.Keys).Except(Enum.GetValues<Symptom>().Select(Vocabulary.Word)).ShouldBeEmpty();
         Rules.Causes.SelectMany(cause => cause.Symptoms.Values).ShouldAllBe(share => share > 0 && share < 1);
     }
+
+    /// <summary>Which notch of a look is a symptom, just below and at its border; a texture off is one too.</summary>
+    [Theory]
+    [InlineData(Sign.Grain, 1, null)]
+    [InlineData(Sign.Grain, 2, Symptom.Grainy)]
+    [InlineData(Sign.Bleed, 1, null)]
+    [InlineData(Sign.Bleed, 2, Symptom.OilOnTop)]
+    [InlineData(Sign.Mould, 0, null)]
+    [InlineData(Sign.Mould, 1, Symptom.MouldSpots)]
+    [InlineData(Sign.Odour, 2, null)]
+    [InlineData(Sign.Odour, 3, Symptom.SmellsRancid)]
+    public void A_notch_is_a_symptom_from_its_border(Sign sign, int notch, Symptom? symptom) =>
+        WhatWentWrong
+            .SymptomsOf(new Seen(ImmutableDictionary<Sign, int>.Empty.Add(sign, notch), null, null), null, Some.Catalogue.Rules)
+            .ShouldBe(symptom is { } one ? [one] : []);
+
+    [Theory]
+    [InlineData(Band.Ointment, Symptom.TooSoft)]
+    [InlineData(Band.Stick, Symptom.TooHard)]
+    [InlineData(Band.Balm, null)]
+    public void A_texture_off_is_a_symptom(Band band, Symptom? symptom) =>
+        WhatWentWrong.SymptomsOf(new Seen([], band, null), Band.Balm, Some.Catalogue.Rules).ShouldBe(symptom is { } one ? [one] : []);
 }

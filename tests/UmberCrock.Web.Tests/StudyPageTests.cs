@@ -130,6 +130,37 @@ public sealed class StudyPageTests : IAsyncLifetime
         (await window.OpenAsync($"/bench/{id}/label")).Body!.TextContent.ShouldContain("Keep from frost.");
     }
 
+    /// <summary>Grains that came in frost: a whip of shea that cooled slowly. What the look and the record know is filled in.</summary>
+    [Fact]
+    public async Task What_went_wrong_is_asked_from_a_look_a_record_and_the_bench()
+    {
+        var window = new Browserlike(app);
+        (await window.OpenAsync("/studies/2?check=freeze-thaw-1-d12"))
+            .QuerySelector("#why")!
+            .GetAttribute("href")
+            .ShouldBe("/wrong?study=2&check=freeze-thaw-1-d12");
+        var page = await window.OpenAsync("/wrong?study=2&check=freeze-thaw-1-d12");
+        page.QuerySelectorAll("[name=s][checked]").Select(sign => sign.GetAttribute("value")).ShouldBe(["grainy"]);
+        page.QuerySelector("[name=days]")!.GetAttribute("value").ShouldBe("12");
+        page.QuerySelector("[name=room]")!.GetAttribute("value").ShouldBe("20", "as the record of its batch has it");
+        page.QuerySelector(".causes li h2")!.TextContent.ShouldContain("It cooled slowly, and grains grew");
+        page = await window.OpenAsync("/wrong?batch=3&asked=yes&s=too-soft&stored=35");
+        page.QuerySelector(".causes li h2")!.TextContent.ShouldContain("likely");
+        page.QuerySelector("[name=room]")!.GetAttribute("value").ShouldBe("", "what was sent empty stays empty");
+        (await window.OpenAsync("/wrong?formula=1")).QuerySelector(".causes li").ShouldBeNull("nothing is marked");
+        foreach (var refused in new[] { "s=moon", "s=grainy&room=400", "s=grainy&cooling=wind", "s=grainy&days=soon" })
+        {
+            await window.OpenAsync($"/wrong?formula=1&asked=yes&{refused}");
+            window.Status.ShouldBe(HttpStatusCode.UnprocessableEntity, refused);
+        }
+
+        foreach (var path in new[] { "/wrong", "/wrong?formula=99", "/wrong?batch=99", "/wrong?study=99" })
+        {
+            await window.OpenAsync(path);
+            window.Status.ShouldBe(HttpStatusCode.NotFound, path);
+        }
+    }
+
     [Fact]
     public async Task Ended_deleted_and_brought_back()
     {

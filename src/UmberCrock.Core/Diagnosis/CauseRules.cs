@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using UmberCrock.Core.Documents;
+using UmberCrock.Core.Studies;
 using UmberCrock.Core.Topics.Method;
 using UmberCrock.Core.Units;
 
@@ -34,6 +35,12 @@ internal sealed record EvidenceRow(string Fact)
     /// <summary>True where a number holds.</summary>
     private bool Holds(double value) => (From is not { } from || value >= from) && (Below is not { } below || value < below);
 }
+
+/// <summary>A notch of a sign that is a symptom.</summary>
+/// <param name="Sign">The sign.</param>
+/// <param name="From">From this notch on.</param>
+/// <param name="Symptom">What it is a symptom of.</param>
+internal sealed record ShownRow(Sign Sign, int From, Symptom Symptom);
 
 /// <summary>A way out of a cause.</summary>
 /// <param name="Title">What is done, in a sentence.</param>
@@ -71,6 +78,11 @@ internal sealed record CauseRow(
 /// <param name="Unknown">Weight of what is no cause here, beside them.</param>
 /// <param name="LikelyFrom">A cause is called likely from this share on.</param>
 /// <param name="PossibleFrom">And possible from this one.</param>
+/// <param name="LeastTold">A cause with a smaller share is not told.</param>
+/// <param name="KeptWarmFromCelsius">Kept so warm, C, it may have melted in part.</param>
+/// <param name="OilyBelowHlb">An emulsifier below this HLB holds water in oil and not oil in water.</param>
+/// <param name="ShortLivedBelowMonths">Oils that keep less, months, turn soon.</param>
+/// <param name="Shown">Which notch of a sign is a symptom.</param>
 /// <param name="HardWaxes">Waxes that snap without a partner.</param>
 /// <param name="Partners">What stands by them.</param>
 /// <param name="Tacky">What holds to the skin.</param>
@@ -88,6 +100,11 @@ internal sealed record CauseRules(
     double Unknown,
     double LikelyFrom,
     double PossibleFrom,
+    double LeastTold,
+    double KeptWarmFromCelsius,
+    double OilyBelowHlb,
+    double ShortLivedBelowMonths,
+    ImmutableArray<ShownRow> Shown,
     [property: Names(Named.Ingredient)] ImmutableArray<string> HardWaxes,
     [property: Names(Named.Ingredient)] ImmutableArray<string> Partners,
     [property: Names(Named.Ingredient)] ImmutableArray<string> Tacky,

@@ -4,6 +4,7 @@ using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
 using UmberCrock.Core.Topics.Method;
+using UmberCrock.Core.Topics.Preservation;
 using UmberCrock.Core.Topics.Texture;
 
 namespace UmberCrock.Core.Diagnosis;
@@ -11,8 +12,6 @@ namespace UmberCrock.Core.Diagnosis;
 /// <summary>Numbers that evidence looks at, by name: of the formula, of its melt, of its record. What is not known is not there.</summary>
 internal static class DiagnosisFacts
 {
-    /// <summary>Kept warmer than this it may have melted in part, C.</summary>
-    private const double Warm = 24;
     private const double RoomCelsius = (double)Climate.RoomCelsius;
 
     /// <summary>Works them out.</summary>
@@ -28,8 +27,8 @@ internal static class DiagnosisFacts
         var evaluation = Evaluator.Sweep(formula, catalogue, settings);
         var resolved = ResolvedFormula.Of(formula, catalogue, settings);
         Mixed(facts, resolved, catalogue.Rules.Of<CauseRules>());
-        Judged(facts, resolved, evaluation, symptoms);
-        Melted(facts, resolved, record);
+        Judged(facts, resolved, evaluation, symptoms, catalogue.Rules.Of<CauseRules>());
+        Melted(facts, resolved, record, catalogue.Rules.Of<CauseRules>());
         Told(facts, record);
         return facts;
     }
@@ -56,7 +55,7 @@ internal static class DiagnosisFacts
         facts["powder"] = facts["manyPowders"] = Percent(ingredient => ingredient.Solubility == Solubility.InsolublePowder);
         facts["starch"] = OfClass(IngredientClass.Starch);
         facts["gelator"] = OfClass(IngredientClass.Gelator);
-        facts["water"] = OfClass(IngredientClass.Water);
+        facts["water"] = (double)resolved.PercentOf(WaterFindings.WaterLines(resolved));
         facts["emulsifier"] = OfClass(IngredientClass.Emulsifier, IngredientClass.ConditioningEmulsifier);
         facts["preservative"] = OfClass(IngredientClass.Preservative);
         facts["antioxidant"] = OfClass(IngredientClass.Antioxidant);
@@ -73,7 +72,8 @@ internal static class DiagnosisFacts
         Dictionary<string, double> facts,
         ResolvedFormula resolved,
         EvaluationResult evaluation,
-        IReadOnlyCollection<Symptom> symptoms
+        IReadOnlyCollection<Symptom> symptoms,
+        CauseRules rules
     )
     {
         var formula = resolved.Formula;
@@ -85,12 +85,12 @@ internal static class DiagnosisFacts
         facts["wetUse"] = formula.WetUse ? 1 : 0;
         facts["face"] = formula.Zone is Zone.Lips or Zone.Face ? facts["scent"] : 0;
         facts["sinks"] = evaluation.Settling is null ? 0 : 1;
-        facts["oilyEmulsifier"] = evaluation.Emulsion?.SuppliedHlb < 8 ? 1 : 0;
+        facts["oilyEmulsifier"] = evaluation.Emulsion?.SuppliedHlb < rules.OilyBelowHlb ? 1 : 0;
         facts["wantsWater"] = facts["water"] >= 1 || symptoms.Contains(Symptom.NotMilky) || symptoms.Contains(Symptom.WillNotRinse) ? 1 : 0;
-        facts["shortLived"] = evaluation.Keeping.MonthsByWeakest < 12 ? 1 : 0;
+        facts["shortLived"] = evaluation.Keeping.MonthsByWeakest < rules.ShortLivedBelowMonths ? 1 : 0;
     }
 
-    private static void Melted(Dictionary<string, double> facts, ResolvedFormula resolved, DiagnosisRecord record)
+    private static void Melted(Dictionary<string, double> facts, ResolvedFormula resolved, DiagnosisRecord record, CauseRules rules)
     {
         var model = new FirmnessModel(resolved.Parts, resolved.Rules.Texture);
         var bands = resolved.Rules.Forms.Of(resolved.Formula.Form).Bands;
@@ -102,7 +102,7 @@ internal static class DiagnosisFacts
         {
             var solids = model.At(RoomCelsius).SolidPercent;
             var melts =
-                stored >= Warm
+                stored >= rules.KeptWarmFromCelsius
                 && (model.BandAt(stored) < room && (model.BandAt(stored) < bands.Min() || model.At(stored).SolidPercent < solids / 2));
             facts["storedMelts"] = melts ? 1 : 0;
         }

@@ -3,6 +3,7 @@ using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
+using UmberCrock.Core.Studies;
 
 namespace UmberCrock.Core.Diagnosis;
 
@@ -15,9 +16,6 @@ public static class WhatWentWrong
     private const string Likely = "likely";
     private const string Possible = "possible";
     private const string Unlikely = "unlikely";
-
-    /// <summary>Causes that are less likely than this are left out.</summary>
-    private const double Least = 0.005;
 
     /// <summary>Finds the causes, likeliest first; those that can hardly be are left out.</summary>
     /// <param name="formula">What was made.</param>
@@ -45,10 +43,22 @@ public static class WhatWentWrong
         [
             .. weighed
                 .Select(one => Told(one.Cause, one.Weight / all, facts, rules))
-                .Where(cause => cause.Likelihood >= Least)
+                .Where(cause => cause.Likelihood >= rules.LeastTold)
                 .OrderByDescending(cause => cause.Likelihood),
         ];
     }
+
+    /// <summary>What a look at a jar shows as symptoms: notches by data/rules/causes.json, and a texture that was not foreseen.</summary>
+    /// <param name="seen">What was seen.</param>
+    /// <param name="foreseen">The texture that was foreseen there; null where none was.</param>
+    /// <param name="rules">The rules of causes.</param>
+    public static ImmutableArray<Symptom> SymptomsOf(Seen seen, Band? foreseen, RuleBook rules) =>
+        [
+            .. rules.Of<CauseRules>().Shown.Where(shown => seen[shown.Sign] >= shown.From).Select(shown => shown.Symptom),
+            .. foreseen is { } expected && seen.Band is { } band && band != expected
+                ? new[] { band < expected ? Symptom.TooSoft : Symptom.TooHard }
+                : [],
+        ];
 
     private static double Weigh(CauseRow cause, List<string> seen, IReadOnlyDictionary<string, double> facts, CauseRules rules)
     {

@@ -57,7 +57,7 @@ internal static class StudyEndpoints
     private static async Task<IResult> DiagnoseAsync(HttpRequest request, Knowledge knowledge)
     {
         using var body = await RequestBody.ReadJsonAsync(request);
-        var (formula, symptoms, record) = StudyRequests.Diagnose(body.RootElement, knowledge.Catalogue.Herbs);
+        var (formula, symptoms, record) = StudyRequests.Diagnose(body.RootElement, knowledge.Catalogue);
         return Answer(new { causes = WhatWentWrong.Of(formula, symptoms, record, knowledge.Catalogue, knowledge.Settings) });
     }
 

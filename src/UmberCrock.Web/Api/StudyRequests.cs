@@ -4,6 +4,7 @@ using UmberCrock.Core.Diagnosis;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Learning;
+using UmberCrock.Core.Materials;
 using UmberCrock.Core.Studies;
 using UmberCrock.Core.Topics.Method;
 using static UmberCrock.Web.Hosting.JsonMembers;
@@ -22,18 +23,6 @@ internal static class StudyRequests
     private const int MostSymptoms = 40;
 
     private static readonly Sign[] Signs = Enum.GetValues<Sign>();
-
-    /// <summary>Which notch of a sign is a symptom.</summary>
-    private static readonly (Sign Sign, int From, Symptom Symptom)[] Shown =
-    [
-        (Sign.Grain, 2, Symptom.Grainy),
-        (Sign.Bleed, 2, Symptom.OilOnTop),
-        (Sign.Sweat, 2, Symptom.Sweating),
-        (Sign.Cracks, 2, Symptom.Cracked),
-        (Sign.Layers, 2, Symptom.Layers),
-        (Sign.Mould, 1, Symptom.MouldSpots),
-        (Sign.Odour, Seen.Strong, Symptom.SmellsRancid),
-    ];
 
     /// <summary>A formula, and what its study is to be.</summary>
     public static (Formula Formula, StudyRequest Request) Plan(JsonElement body, IReadOnlySet<string> herbs)
@@ -148,10 +137,10 @@ internal static class StudyRequests
     }
 
     /// <summary>A formula, what is seen of it, and what is known of how it was made.</summary>
-    public static (Formula Formula, List<Symptom> Symptoms, DiagnosisRecord Record) Diagnose(JsonElement body, IReadOnlySet<string> herbs)
+    public static (Formula Formula, List<Symptom> Symptoms, DiagnosisRecord Record) Diagnose(JsonElement body, Catalogue catalogue)
     {
         var members = Of(body, "formula", "symptoms", "record", "looks");
-        var formula = FormulaMember.Read(members.Required("formula"), "/formula", herbs);
+        var formula = FormulaMember.Read(members.Required("formula"), "/formula", catalogue.Herbs);
         List<Symptom> symptoms =
         [
             .. List(members.Required("symptoms"), "/symptoms", MostSymptoms)
@@ -159,10 +148,7 @@ internal static class StudyRequests
         ];
         if (members.TryGetValue("looks", out var looks))
         {
-            var seen = SeenOf(looks, "/looks");
-            symptoms.AddRange(
-                Shown.Where(shown => seen[shown.Sign] >= shown.From).Select(shown => shown.Symptom).Except(symptoms).ToList()
-            );
+            symptoms.AddRange(WhatWentWrong.SymptomsOf(SeenOf(looks, "/looks"), null, catalogue.Rules).Except(symptoms).ToList());
         }
 
         if (symptoms.Count == 0)

@@ -10,7 +10,7 @@ using UmberCrock.Web.Studies;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>A study: its checks, the panel of one of them, what was foreseen, and the best-before date by evidence.</summary>
-internal sealed class StudyModel(StudyStore studies, Knowledge knowledge) : PageModel
+internal sealed class StudyModel(StudyStore studies, FormulaStore formulas, Knowledge knowledge) : PageModel
 {
     /// <summary>What is shown.</summary>
     public StudyView View { get; private set; } = null!;
@@ -26,6 +26,9 @@ internal sealed class StudyModel(StudyStore studies, Knowledge knowledge) : Page
 
     /// <summary>What was marked and not taken; null where nothing was.</summary>
     public IFormCollection? Typed { get; private set; }
+
+    /// <summary>Number of the formula it came from; null when that is gone.</summary>
+    public long? FormulaId { get; private set; }
 
     /// <summary>Shows it.</summary>
     /// <param name="id">The study.</param>
@@ -150,6 +153,7 @@ internal sealed class StudyModel(StudyStore studies, Knowledge knowledge) : Page
         if (await studies.FindAsync(id) is not { } kept)
             return false;
         View = new StudyView(kept, check, studies.Today, knowledge);
+        FormulaId = kept.Log.Setup.FormulaKey is { } formula ? await formulas.IdOfAsync(formula) : null;
         return true;
     }
 
