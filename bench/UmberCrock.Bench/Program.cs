@@ -6,6 +6,7 @@ using UmberCrock.Bench;
 // "trials" taking in, swapping, climbing and rebalancing, "learn" a bench of 2,000 looks, "catalogue" loading it,
 // "larder ADDRESS" search with a thousand own ingredients,
 // "fill FOLDER COUNT" makes a data folder of so many formulas with 20 revisions each, "shelf ADDRESS COUNT" measures an application on it,
+// "watch FOLDER COUNT" makes one of so many studies, "studies ADDRESS COUNT" measures an application on it,
 // "copies ADDRESS" nudges while copies are made, and everything saved.
 switch (args.FirstOrDefault())
 {
@@ -39,13 +40,20 @@ switch (args.FirstOrDefault())
     case "shelf" when args.Length == 3 && int.TryParse(args[2], out var count):
         await ShelfLoad.RunAsync(new Uri(args[1]), count);
         return 0;
+    case "watch" when args.Length == 3 && int.TryParse(args[2], out var watched):
+        await StudyLoad.FillAsync(args[1], watched);
+        return 0;
+    case "studies" when args.Length == 3 && int.TryParse(args[2], out var kept):
+        await StudyLoad.RunAsync(new Uri(args[1]), kept);
+        return 0;
     case "copies" when args.Length == 2:
         await CopyLoad.RunAsync(new Uri(args[1]));
         return 0;
     default:
         Console.Error.WriteLine(
             "Say what to measure: core [BenchmarkDotNet options] | evaluate | api ADDRESS | keys ADDRESS | catalogue | larder ADDRESS | "
-                + "trials | learn | fill FOLDER COUNT | shelf ADDRESS COUNT | copies ADDRESS"
+                + "trials | learn | fill FOLDER COUNT | shelf ADDRESS COUNT | copies ADDRESS | "
+                + "watch FOLDER COUNT | studies ADDRESS COUNT"
         );
         return 2;
 }

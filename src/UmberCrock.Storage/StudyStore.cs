@@ -11,46 +11,11 @@ namespace UmberCrock.Storage;
 /// <summary>A study as it is kept.</summary>
 public sealed record KeptStudy(long Id, string Key, StudyLog Log);
 
-/// <summary>A study in a list.</summary>
-/// <param name="Id">Key.</param>
-/// <param name="Name">What the product is called.</param>
-/// <param name="Code">The code on its jars.</param>
-/// <param name="MadeOn">The day it was made.</param>
-/// <param name="IsEnded">True once it was ended before its last day.</param>
-/// <param name="Held">Looks that held.</param>
-/// <param name="Changed">Looks that changed.</param>
-/// <param name="Failed">Looks that failed.</param>
-/// <param name="Due">Checks whose day has come.</param>
-/// <param name="Missed">Checks whose day and days of grace have passed.</param>
-/// <param name="Next">The day of the next check after today; null for none.</param>
-public sealed record StudyPlace(
-    long Id,
-    string Name,
-    string Code,
-    DateOnly MadeOn,
-    bool IsEnded,
-    int Held,
-    int Changed,
-    int Failed,
-    int Due,
-    int Missed,
-    DateOnly? Next
-);
-
-/// <summary>Checks of a study that fall on a day.</summary>
-/// <param name="StudyId">The study.</param>
-/// <param name="Name">What the product is called.</param>
-/// <param name="Code">The code on its jars.</param>
-/// <param name="MadeOn">The day it was made.</param>
-/// <param name="Date">The day of the checks.</param>
-/// <param name="Checks">How many jars are to be looked at.</param>
-public sealed record DueChecks(long StudyId, string Name, string Code, DateOnly MadeOn, DateOnly Date, int Checks);
-
 /// <summary>A study was appended to meanwhile.</summary>
 public sealed class StudyBehindException() : Exception("Another window has entered something into this study meanwhile.");
 
 /// <summary>Keeps studies: events are appended in one transaction, on disk when the call returns, read back and folded before.</summary>
-public sealed class StudyStore(IDbContextFactory<CrockContext> contexts, Knowledge knowledge, TimeProvider clock)
+public sealed partial class StudyStore(IDbContextFactory<CrockContext> contexts, Knowledge knowledge, TimeProvider clock)
 {
     /// <summary>Today by the maker's clock.</summary>
     public DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
@@ -128,122 +93,6 @@ public sealed class StudyStore(IDbContextFactory<CrockContext> contexts, Knowled
     {
         await using var context = await contexts.CreateDbContextAsync();
         return await context.Studies.Where(row => row.Id == id).Select(row => (long?)row.Sequence).FirstOrDefaultAsync();
-    }
-
-    /// <summary>A stretch of the studies, the one with the next check first, and how many there are in all.</summary>
-    public async Task<(IReadOnlyList<StudyPlace> Studies, int Total)> ListAsync(int skip, int take)
-    {
-        var (today, last) = (Today, Today.AddDays(-GraceDays));
-        await using var context = await contexts.CreateDbContextAsync();
-        var rows = context.Studies.AsNoTracking();
-        var page = await rows.Select(row => new
-            {
-                Row = row,
-                Held = row.Checks.Count(check => check.Verdict == StudyVerdict.Held),
-                Changed = row.Checks.Count(check => check.Verdict == StudyVerdict.Changed),
-                Failed = row.Checks.Count(check => check.Verdict == StudyVerdict.Failed),
-                Due = row.Checks.Count(check => check.IsOpen && check.Date <= today && check.Date >= last),
-                Missed = row.Checks.Count(check => check.IsOpen && check.Date < last),
-                Next = row.Checks.Where(check => check.IsOpen && check.Date > today).Min(check => (DateOnly?)check.Date),
-            })
-            .OrderByDescending(one => one.Due > 0)
-            .ThenBy(one => one.Next == null)
-            .ThenBy(one => one.Next)
-            .ThenByDescending(one => one.Row.Id)
-            .Skip(skip)
-            .Take(take)
-            .ToListAsync();
-        return (
-            [
-                .. page.Select(one => new StudyPlace(
-                    one.Row.Id,
-                    one.Row.Name,
-                    one.Row.Code,
-                    one.Row.MadeOn,
-                    one.Row.IsEnded,
-                    one.Held,
-                    one.Changed,
-                    one.Failed,
-                    one.Due,
-                    one.Missed,
-                    one.Next
-                )),
-            ],
-            await rows.CountAsync()
-        );
-    }
-
-    /// <summary>The checks that are open on days between two, the first day first.</summary>
-    /// <param name="from">The first day.</param>
-    /// <param name="until">The last day.</param>
-    public async Task<IReadOnlyList<DueChecks>> DueAsync(DateOnly from, DateOnly until)
-    {
-        await using var context = await contexts.CreateDbContextAsync();
-        var found = await context
-            .Set<StudyCheckRow>()
-            .Where(check => check.IsOpen && check.Date >= from && check.Date <= until)
-            .Join(context.Studies, check => check.StudyId, row => row.Id, (check, row) => new { check.Date, row.Id })
-            .GroupBy(one => new { one.Date, one.Id })
-            .Select(group => new
-            {
-                group.Key.Date,
-                group.Key.Id,
-                Count = group.Count(),
-            })
-            .ToListAsync();
-        var ids = found.Select(one => one.Id).ToHashSet();
-        var rows = await context.Studies.AsNoTracking().Where(row => ids.Contains(row.Id)).ToDictionaryAsync(row => row.Id);
-        return
-        [
-            .. found
-                .OrderBy(one => one.Date)
-                .ThenBy(one => one.Id)
-                .Select(one => new DueChecks(one.Id, rows[one.Id].Name, rows[one.Id].Code, rows[one.Id].MadeOn, one.Date, one.Count)),
-        ];
-    }
-
-    /// <summary>How many checks were open before a day: nobody looked and nobody marked them as missed.</summary>
-    /// <param name="before">The day.</param>
-    public async Task<int> MissedAsync(DateOnly before)
-    {
-        await using var context = await contexts.CreateDbContextAsync();
-        return await context
-            .Set<StudyCheckRow>()
-            .Where(check => check.IsOpen && check.Date < before)
-            .Join(context.Studies, check => check.StudyId, row => row.Id, (check, _) => check)
-            .CountAsync();
-    }
-
-    /// <summary>The single checks that are open on days between two, with their studies, the first day first.</summary>
-    /// <param name="from">The first day.</param>
-    /// <param name="until">The last day.</param>
-    public async Task<IReadOnlyList<(string StudyKey, string Name, DateOnly MadeOn, string Check, DateOnly Date)>> OpenAsync(
-        DateOnly from,
-        DateOnly until
-    )
-    {
-        await using var context = await contexts.CreateDbContextAsync();
-        var found = await context
-            .Set<StudyCheckRow>()
-            .Where(check => check.IsOpen && check.Date >= from && check.Date <= until)
-            .Join(
-                context.Studies,
-                check => check.StudyId,
-                row => row.Id,
-                (check, row) =>
-                    new
-                    {
-                        row.Key,
-                        row.Name,
-                        row.MadeOn,
-                        check.Check,
-                        check.Date,
-                    }
-            )
-            .OrderBy(one => one.Date)
-            .ThenBy(one => one.Check)
-            .ToListAsync();
-        return [.. found.Select(one => (one.Key, one.Name, one.MadeOn, one.Check, one.Date))];
     }
 
     /// <summary>Puts a study into the bin; its name, or null when there is none.</summary>

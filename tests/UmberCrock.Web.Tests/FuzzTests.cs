@@ -259,6 +259,7 @@ public sealed class FuzzTests : IDisposable
         "/studies/new?batch=3",
         "/studies/new?ladder=1&rung=0",
         "/studies/calendar.ics",
+        "/your-bench",
         "/wrong?formula=1&asked=yes&s=grainy&room=20&cooling=fridge",
         "/wrong?batch=3",
         "/wrong?study=2&check=warm-1-d14",

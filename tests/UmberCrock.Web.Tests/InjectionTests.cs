@@ -98,6 +98,7 @@ public sealed class InjectionTests(App app) : IClassFixture<App>
                 "/studies/3",
                 $"/studies/3?check={Uri.EscapeDataString(Script)}",
                 "/studies/new?batch=3",
+                "/your-bench",
                 $"/wrong?formula={id}&asked=yes&s=grainy&room={Uri.EscapeDataString(Script)}",
                 "/wrong?study=3&check=room-1-d1",
                 $"/bench/{id}/notes",

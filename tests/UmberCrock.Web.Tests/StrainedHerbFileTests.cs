@@ -28,7 +28,7 @@ public sealed class StrainedHerbFileTests : IDisposable
     [Fact]
     public async Task A_kept_formula_is_written_anew_once_with_its_grams()
     {
-        OldFiles.Lay(OldFiles.Names[^1], path);
+        OldFiles.Lay("6-uses", path);
         using var folder = new Folder(path);
         var key = await LayAsync(folder, Old);
         await folder.OpenAsync();

@@ -161,6 +161,27 @@ public sealed class StudyPageTests : IAsyncLifetime
         }
     }
 
+    /// <summary>The tally over all studies counts what the studies themselves say; open forecasts are not counted.</summary>
+    [Fact]
+    public async Task Your_bench_counts_what_the_studies_say()
+    {
+        var rules = app.Services.GetRequiredService<Knowledge>().Catalogue.Rules;
+        var window = new Browserlike(app);
+        var page = await window.OpenAsync("/your-bench");
+        var seen = new List<ForecastSeen>();
+        foreach (var id in new[] { 1, 2 })
+            seen.AddRange(ForecastTally.Of((await Studies.FindAsync(id))!.Log, rules));
+        var counted = seen.Where(one => one.Outcome != ForecastOutcome.Open).ToList();
+        page.QuerySelector(".bigtruth b")!.TextContent.ShouldBe($"{counted.Count(one => one.Outcome == ForecastOutcome.BorneOut)}");
+        page.QuerySelector(".bigtruth i")!.TextContent.ShouldBe($"of {counted.Count}");
+        page.QuerySelectorAll(".truth tbody tr").Length.ShouldBe(seen.Select(one => one.About).Distinct().Count());
+        await window.OpenAsync("/studies/2");
+        await window.SendAsync("/studies/2?handler=Delete", []);
+        (await window.OpenAsync("/your-bench"))
+            .QuerySelector(".bigtruth i")!
+            .TextContent.ShouldNotBe($"of {counted.Count}", "the bin tells nothing");
+    }
+
     [Fact]
     public async Task Ended_deleted_and_brought_back()
     {

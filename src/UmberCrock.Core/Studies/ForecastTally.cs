@@ -25,6 +25,12 @@ public sealed record ForecastSeen(
 /// <summary>Foreseen against seen, over all looks of a study.</summary>
 public static class ForecastTally
 {
+    /// <summary>What a note foresees, in a few words; its code where the rules no longer have it.</summary>
+    /// <param name="note">Code of the note.</param>
+    /// <param name="rules">The rules of studies.</param>
+    public static string WordsOf(string note, RuleBook rules) =>
+        rules.Of<StudyRules>().Notes.FirstOrDefault(row => row.Note == note)?.Words ?? note;
+
     /// <summary>Every forecast that was made of a study and what its looks say of it. What was to come is borne out by the look that
     /// shows it best; what was to stay as it is, is missed by one look that shows otherwise.</summary>
     /// <param name="log">The study.</param>
