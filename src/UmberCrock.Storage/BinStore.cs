@@ -36,7 +36,13 @@ public sealed record BinEntry(BinKind Kind, string Key, string Name, DateTimeOff
 }
 
 /// <summary>The bin: what was deleted lies here for 30 days and can be brought back as it was.</summary>
-public sealed class BinStore(IDbContextFactory<CrockContext> contexts, LarderStore larder, Knowledge knowledge, TimeProvider clock)
+public sealed class BinStore(
+    IDbContextFactory<CrockContext> contexts,
+    LarderStore larder,
+    StudyStore studies,
+    Knowledge knowledge,
+    TimeProvider clock
+)
 {
     /// <summary>So many days it lies there.</summary>
     public const int DaysKept = 30;
@@ -71,7 +77,7 @@ public sealed class BinStore(IDbContextFactory<CrockContext> contexts, LarderSto
                     }
             )
             .ToListAsync();
-        var studies = await context.Studies.IgnoreQueryFilters().AsNoTracking().Where(row => row.DeletedAt != null).ToListAsync();
+        var watched = await context.Studies.IgnoreQueryFilters().AsNoTracking().Where(row => row.DeletedAt != null).ToListAsync();
         var since = Since();
         var lots = await context.Lots.IgnoreQueryFilters().Where(row => row.DeletedAt > since).ToListAsync();
         var own = await context
@@ -83,7 +89,7 @@ public sealed class BinStore(IDbContextFactory<CrockContext> contexts, LarderSto
             .. formulas
                 .Select(row => new BinEntry(BinKind.Formula, Key(row.Id), row.Name, At(row.DeletedAt!.Value)))
                 .Concat(ladders.Select(row => new BinEntry(BinKind.Ladder, Key(row.Id), $"Ladder of {row.Name}", At(row.DeletedAt!.Value))))
-                .Concat(studies.Select(row => new BinEntry(BinKind.Study, Key(row.Id), $"Study of {row.Name}", At(row.DeletedAt!.Value))))
+                .Concat(watched.Select(row => new BinEntry(BinKind.Study, Key(row.Id), $"Study of {row.Name}", At(row.DeletedAt!.Value))))
                 .Concat(lots.Select(Entry))
                 .Concat(own.Select(row => new BinEntry(BinKind.OwnIngredient, row.Slug, NameOf(row.Slug), At(row.ChangedAt))))
                 .OrderByDescending(entry => entry.DeletedAt)
@@ -128,6 +134,15 @@ public sealed class BinStore(IDbContextFactory<CrockContext> contexts, LarderSto
     {
         if (kind == BinKind.OwnIngredient)
             return await larder.BringBackAsync(key);
+        var isBack = await StandsAgainAsync(kind, key);
+        // What failed in it is told to its formula again.
+        if (kind == BinKind.Study && isBack)
+            await studies.PrepareAsync();
+        return isBack;
+    }
+
+    private async Task<bool> StandsAgainAsync(BinKind kind, string key)
+    {
         if (!long.TryParse(key, NumberStyles.None, CultureInfo.InvariantCulture, out var id))
             return false;
         await using var context = await contexts.CreateDbContextAsync();

@@ -9,7 +9,7 @@ namespace UmberCrock.Storage;
 
 /// <summary>What can be done with a row that cannot be read: save it as it is, or take it out. What is taken out lies in a file
 /// first.</summary>
-public sealed class UnreadableStore(DataFolder folder, LarderStore larder, SettingStore settings, TimeProvider clock)
+public sealed class UnreadableStore(DataFolder folder, LarderStore larder, SettingStore settings, StudyStore studies, TimeProvider clock)
 {
     /// <summary>The row as it is: every column by its name, as JSON; null when there is none.</summary>
     public async Task<byte[]?> SaveAsync(RowKind kind, string key)
@@ -70,6 +70,8 @@ public sealed class UnreadableStore(DataFolder folder, LarderStore larder, Setti
             await larder.PrepareAsync();
         if (kind == RowKind.Setting)
             await settings.PrepareAsync();
+        if (kind == RowKind.Study)
+            await studies.PrepareAsync();
         return true;
     }
 

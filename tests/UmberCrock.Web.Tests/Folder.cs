@@ -29,11 +29,11 @@ internal sealed class Folder : IDisposable
         Batches = new BatchStore(contexts, Knowledge, TimeProvider.System);
         Ladders = new LadderStore(contexts, TimeProvider.System);
         Studies = new StudyStore(contexts, Knowledge, TimeProvider.System);
-        Bin = new BinStore(contexts, Larder, Knowledge, TimeProvider.System);
+        Bin = new BinStore(contexts, Larder, Studies, Knowledge, TimeProvider.System);
         House = new DataHouse(Held, Copies, Settings, Larder, Formulas, Studies);
         Saving = new HouseFile(contexts);
         Opening = new HouseOpening(contexts, Knowledge, House);
-        Unreadable = new UnreadableStore(Held, Larder, Settings, TimeProvider.System);
+        Unreadable = new UnreadableStore(Held, Larder, Settings, Studies, TimeProvider.System);
     }
 
     public string Path { get; }

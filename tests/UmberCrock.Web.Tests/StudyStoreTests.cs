@@ -107,6 +107,19 @@ public sealed class StudyStoreTests
         (await folder.Studies.FindAsync(study.Id))!.Log.Looks.Keys.ShouldBe(["room-1-d7"]);
     }
 
+    /// <summary>The demo's failure goes from the formula with its study, and comes back with it.</summary>
+    [Fact]
+    public async Task A_failure_goes_into_the_bin_with_its_study_and_comes_back()
+    {
+        using var folder = await Folder.DemoAsync();
+        var failed = folder.Knowledge.Failures.Single();
+        var study = (await folder.Studies.FindAsync(failed.Value.Study))!;
+        await folder.Studies.DeleteAsync(study.Id, study.Log.Sequence);
+        folder.Knowledge.Failures.ShouldBeEmpty();
+        (await folder.Bin.BringBackAsync(BinKind.Study, $"{study.Id}")).ShouldBeTrue();
+        folder.Knowledge.Failures.Keys.ShouldBe([failed.Key]);
+    }
+
     /// <summary>In frost a caution with a line on the label; in the room a stop and a date that is shorter; taken back, nothing; of a
     /// changed formula a note.</summary>
     [Fact]
