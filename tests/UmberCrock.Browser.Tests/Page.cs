@@ -80,8 +80,26 @@ internal sealed class Page : IDisposable
     public void PressHolding(string held, string key) => new Actions(driver).KeyDown(held).SendKeys(key).KeyUp(held).Perform();
 
     /// <summary>Presses and lets go of the pointer in the middle of something, as a hand does: what moves away meanwhile is
-    /// missed.</summary>
+    /// missed. What is written anew before the pointer is on it is found again.</summary>
     public void Click(string selector)
+    {
+        for (var tried = 1; ; tried++)
+        {
+            try
+            {
+                PointAt(selector);
+                break;
+            }
+            catch (StaleElementReferenceException) when (tried < 3)
+            {
+                Thread.Yield();
+            }
+        }
+
+        new Actions(driver).ClickAndHold().Pause(TimeSpan.FromMilliseconds(80)).Release().Perform();
+    }
+
+    private void PointAt(string selector)
     {
         var target = this[selector];
         // Brought to where a hand would have it: not under the bar of keys.
@@ -90,7 +108,7 @@ internal sealed class Page : IDisposable
                 + "arguments[0].scrollIntoView({ block: 'center' });",
             target
         );
-        new Actions(driver).MoveToElement(target).ClickAndHold().Pause(TimeSpan.FromMilliseconds(80)).Release().Perform();
+        new Actions(driver).MoveToElement(target).Perform();
     }
 
     /// <summary>Goes to an address at once, whatever the page would ask.</summary>
