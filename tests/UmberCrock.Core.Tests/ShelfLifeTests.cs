@@ -45,6 +45,7 @@ public class ShelfLifeTests
         var log = StudyLogTests.Look(StudyLogTests.Look(StudyLogTests.Study(), "warm-1-d42"), "room-1-d84");
         var life = Of(log);
         (life.Date, life.Evidence, life.WatchedTo).ShouldBe((new DateOnly(2026, 12, 1), Evidence.WatchedSoFar, new DateOnly(2026, 6, 18)));
+        Of(log, Facts(months: null)).Evidence.ShouldBe(Evidence.WatchedSoFar, "where nothing ends it, no watching is the whole of it");
         // 84 warm days stand for 336: to 3 December, two days beyond the date.
         log = StudyLogTests.Look(log, "warm-1-d84");
         (Of(log).Date, Of(log).Evidence, Of(log).WatchedTo).ShouldBe(

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Topics.Texture;
 
@@ -12,6 +13,7 @@ namespace UmberCrock.Core.Studies;
 /// <param name="Day">Days from making of the look that said so first; null while it is open.</param>
 /// <param name="Lean">Of firmness: -1 where it was seen softer than foreseen, +1 where harder, 0 else.</param>
 /// <param name="Looks">Names of the checks whose looks say so.</param>
+/// <param name="Stays">True for a forecast that nothing would happen, or not so soon: not borne out means that something did.</param>
 public sealed record ForecastSeen(
     string Code,
     string Words,
@@ -19,7 +21,8 @@ public sealed record ForecastSeen(
     ForecastOutcome Outcome,
     int? Day,
     int Lean,
-    ImmutableArray<string> Looks
+    ImmutableArray<string> Looks,
+    [property: JsonIgnore] bool Stays
 );
 
 /// <summary>Foreseen against seen, over all looks of a study.</summary>
@@ -60,7 +63,8 @@ public static class ForecastTally
                     outcome,
                     saying.Count > 0 ? saying[0].Day : null,
                     row.Kind == NoteKind.Firmness && outcome == ForecastOutcome.NotSeen ? LeanOf(log, saying, texture) : 0,
-                    [.. saying.Select(look => look.Check)]
+                    [.. saying.Select(look => look.Check)],
+                    Stands(row.Kind)
                 )
             );
         }

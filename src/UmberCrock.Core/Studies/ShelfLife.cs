@@ -95,7 +95,7 @@ public sealed record ShelfLife(
         return new ShelfLife(
             date,
             watched is not { } to ? Evidence.Foreseen
-                : to < date ? Evidence.WatchedSoFar
+                : date is null || to < date ? Evidence.WatchedSoFar
                 : Evidence.WatchedInFull,
             watched,
             bars,

@@ -90,14 +90,10 @@ internal static class StudyWords
         {
             ForecastOutcome.BorneOut => "borne out",
             ForecastOutcome.InPart => "in part",
-            ForecastOutcome.NotSeen => IsOfStaying(seen) ? "not foreseen" : "not seen",
+            ForecastOutcome.NotSeen => seen.Stays ? "not foreseen" : "not seen",
             ForecastOutcome.Open => "open",
             _ => throw new UnreachableException(),
         };
-
-    /// <summary>True for a forecast that nothing would happen, which something did.</summary>
-    public static bool IsOfStaying(ForecastSeen seen) =>
-        seen.Code.StartsWith("stays-", StringComparison.Ordinal) || seen.Code is "firmness" or "keeps-height" or "holds-warm";
 
     /// <summary>A day of the calendar.</summary>
     public static string Day(DateOnly day) => day.ToString("d MMM yyyy");
