@@ -2,7 +2,7 @@ namespace UmberCrock.Browser.Tests;
 
 /// <summary>Answers that come in another order than they were asked for, and answers that are refusals: the page shows what was asked last,
 /// and keeps what it had.</summary>
-public sealed class AnswersTests : IDisposable
+public sealed class AnswersTests(SharedServer shared) : IClassFixture<SharedServer>, IDisposable
 {
     // The first answer is held back until well after the second one is there.
     private const string FirstComesLast =
@@ -13,14 +13,10 @@ public sealed class AnswersTests : IDisposable
     private const string Refuses =
         "window.fetch = async () => new Response(JSON.stringify({ title: 'An error', detail: 'Out of reach just now.' }), { "
         + "status: 500 }); return 1;";
-    private readonly Server server = Server.Start();
+    private readonly Server server = shared.Server;
     private readonly Page page = new();
 
-    public void Dispose()
-    {
-        page.Dispose();
-        server.Dispose();
-    }
+    public void Dispose() => page.Dispose();
 
     [Fact]
     public void A_reading_that_comes_late_does_not_replace_the_newer_one()

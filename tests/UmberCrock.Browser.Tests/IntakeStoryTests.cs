@@ -3,16 +3,12 @@ using UmberCrock.Core.Demo;
 namespace UmberCrock.Browser.Tests;
 
 /// <summary>A recipe from the noticeboard to the bench, with the keyboard alone.</summary>
-public sealed class IntakeStoryTests : IDisposable
+public sealed class IntakeStoryTests(SharedServer shared) : IClassFixture<SharedServer>, IDisposable
 {
-    private readonly Server server = Server.Start();
+    private readonly Server server = shared.Server;
     private readonly Page page = new();
 
-    public void Dispose()
-    {
-        page.Dispose();
-        server.Dispose();
-    }
+    public void Dispose() => page.Dispose();
 
     [Fact]
     public void The_noticeboard_recipe_is_pasted_corrected_and_put_on_the_bench()

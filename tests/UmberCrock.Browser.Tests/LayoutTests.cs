@@ -1,17 +1,9 @@
 namespace UmberCrock.Browser.Tests;
 
 /// <summary>Screens fit, and can be used without sight or colour.</summary>
-public sealed class LayoutTests(LayoutTests.Running running) : IClassFixture<LayoutTests.Running>
+public sealed class LayoutTests(SharedServer shared) : IClassFixture<SharedServer>
 {
-    private readonly Server server = running.Server;
-
-    /// <summary>One server and its demo data for all of them: they only look.</summary>
-    public sealed class Running : IDisposable
-    {
-        internal Server Server { get; } = Server.Start();
-
-        public void Dispose() => Server.Dispose();
-    }
+    private readonly Server server = shared.Server;
 
     [Theory]
     [InlineData(1280, 800)]

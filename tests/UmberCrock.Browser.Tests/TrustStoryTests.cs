@@ -16,21 +16,20 @@ public sealed class TrustStoryTests : IDisposable
         server.Dispose();
     }
 
-    [Theory]
-    [InlineData(3)]
-    [InlineData(6)]
-    [InlineData(9)]
-    [InlineData(11)]
-    [InlineData(14)]
-    public void One_click_puts_a_recipe_of_any_length_on_the_bench(int lines)
+    [Fact]
+    public void One_click_puts_a_recipe_of_any_length_on_the_bench()
     {
-        page.Open(new Uri(server.Address, "/intake"));
         string[] names = ["beeswax", "shea butter", "olive oil", "castor oil", "jojoba oil", "cocoa butter", "mango butter"];
-        page["#intake-text"].SendKeys(string.Join('\n', Enumerable.Range(0, lines).Select(at => $"{at + 5} g {names[at % names.Length]}")));
-        page.Until(() => page.All(".ir").Count == lines, "it is read as it is typed, unasked");
-        page.Run<object>("document.querySelector('.ir').click(); return 1;");
-        page.Click("#to-bench");
-        page.Until(() => page.Path.StartsWith("/bench/", StringComparison.Ordinal), "one click, and it is there");
+        foreach (var lines in new[] { 3, 6, 9, 11, 14 })
+        {
+            page.Open(new Uri(server.Address, "/intake"));
+            page.Run<object>("document.getElementById('intake-text').value = ''; return 1;");
+            page["#intake-text"].SendKeys(string.Join('\n', Enumerable.Range(0, lines).Select(at => $"{at + 5} g {names[at % names.Length]}")));
+            page.Until(() => page.All(".ir").Count == lines, $"{lines} lines are read as they are typed, unasked");
+            page.Run<object>("document.querySelector('.ir').click(); return 1;");
+            page.Click("#to-bench");
+            page.Until(() => page.Path.StartsWith("/bench/", StringComparison.Ordinal), $"one click, and the {lines} are there");
+        }
     }
 
     [Fact]
