@@ -5,6 +5,7 @@ using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
 using UmberCrock.Core.Studies;
+using UmberCrock.Core.Topics.Texture;
 
 namespace UmberCrock.Storage;
 
@@ -14,6 +15,7 @@ namespace UmberCrock.Storage;
 /// </summary>
 public sealed class Knowledge(Catalogue shipped)
 {
+    private volatile Catalogue book = shipped;
     private volatile Catalogue catalogue = shipped;
     private volatile Workshop workshop = Workshop.Default;
     private volatile EvaluationSettings settings = EvaluationSettings.Default;
@@ -24,18 +26,30 @@ public sealed class Knowledge(Catalogue shipped)
     /// <summary>The catalogue that ships with the application.</summary>
     public Catalogue Shipped { get; } = shipped;
 
-    /// <summary>The catalogue with the maker's own ingredients and values.</summary>
+    /// <summary>The catalogue with the maker's own ingredients and values; its strengths are the book's, or those that the bench learnt
+    /// where the maker chose so.</summary>
     public Catalogue Catalogue
     {
         get => catalogue;
-        internal set => catalogue = value;
+        internal set
+        {
+            book = value;
+            catalogue = value.By(settings.Bench);
+        }
     }
+
+    /// <summary>The same with the book's strengths.</summary>
+    public Catalogue Book => book;
 
     /// <summary>The maker's choices.</summary>
     public EvaluationSettings Settings
     {
         get => settings;
-        internal set => settings = value;
+        internal set
+        {
+            settings = value;
+            catalogue = book.By(value.Bench);
+        }
     }
 
     /// <summary>What stands on the maker's table.</summary>

@@ -58,6 +58,7 @@ services
     .AddSingleton<SettingStore>()
     .AddSingleton<BinStore>()
     .AddSingleton<StudyStore>()
+    .AddSingleton<BenchStore>()
     .AddSingleton<UnreadableStore>()
     .AddSingleton<HouseFile>()
     .AddSingleton<HouseOpening>()

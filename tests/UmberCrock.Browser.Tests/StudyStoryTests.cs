@@ -81,4 +81,20 @@ public sealed class StudyStoryTests : IDisposable
         page.Until(() => page.All("[data-check='warm-1-d21'][data-status=due]").Count == 0, "kept");
         page.Complaints.ShouldBeEmpty();
     }
+
+    /// <summary>What the bench learnt is taken by one key, said on the bench, and given back by the same key.</summary>
+    [Fact]
+    public void The_bench_that_learns_is_switched_by_key()
+    {
+        using var page = new Page();
+        page.Open(new Uri(server.Address, "/your-bench"));
+        page.Press("u");
+        page.Until(() => page.Text(".twoway .down").StartsWith("Your bench", StringComparison.Ordinal), "by the bench");
+        page.Open(new Uri(server.Address, "/bench/2"));
+        page.All("#line-0, .bybench").Count.ShouldBe(2, "said beside the prediction");
+        page.Open(new Uri(server.Address, "/your-bench"));
+        page.Press("u");
+        page.Until(() => page.Text(".twoway .down").StartsWith("By the book", StringComparison.Ordinal), "by the book");
+        page.Complaints.ShouldBeEmpty();
+    }
 }

@@ -24,7 +24,8 @@ public sealed class TrustStoryTests : IDisposable
         {
             page.Open(new Uri(server.Address, "/intake"));
             page.Run<object>("document.getElementById('intake-text').value = ''; return 1;");
-            page["#intake-text"].SendKeys(string.Join('\n', Enumerable.Range(0, lines).Select(at => $"{at + 5} g {names[at % names.Length]}")));
+            page["#intake-text"]
+                .SendKeys(string.Join('\n', Enumerable.Range(0, lines).Select(at => $"{at + 5} g {names[at % names.Length]}")));
             page.Until(() => page.All(".ir").Count == lines, $"{lines} lines are read as they are typed, unasked");
             page.Run<object>("document.querySelector('.ir').click(); return 1;");
             page.Click("#to-bench");

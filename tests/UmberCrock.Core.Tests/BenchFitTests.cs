@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using MathNet.Numerics.LinearAlgebra;
 using MathNet.Numerics.Optimization;
 using UmberCrock.Core.Formulas;
@@ -54,8 +55,13 @@ public class BenchFitTests
                     (line, at) => new Physics.MeltPart(Some.Catalogue.Find(line.Ingredient)!, Some.Totals(formula).Percents[at])
                 ),
             ],
-            Texture,
-            (ingredient, family) => factors[Rules.GroupOf(ingredient, family)]
+            Texture with
+            {
+                Bench = new BenchStrengths(
+                    Texture.Groups.Select((group, at) => (group.Group, at)).ToImmutableDictionary(one => one.Group, one => factors[one.at]),
+                    0
+                ),
+            }
         );
 
     private static FamilyFactor Of(BenchLearning learnt, string family) => learnt.Factors.Single(factor => factor.Family == family);

@@ -127,6 +127,8 @@ public sealed class FuzzTests : IDisposable
     [
         ("/?handler=New", ["name", "form", "audience"]),
         ("/?handler=Delete", ["id"]),
+        ("/your-bench?handler=Use", ["version"]),
+        ("/your-bench?handler=Book", ["version"]),
         ("/intake?handler=Read", ["text", "pasted", "spoons", "form", "audience", "zone", "sunUse"]),
         ("/intake?handler=Bench", ["text", "spoons", "form", "audience", "zone", "sunUse"]),
         (

@@ -96,7 +96,7 @@ public static class BatchPlanner
             method,
             Foresee(formula, evaluation, method, (double)sheet.BatchGrams, request, catalogue, settings),
             ProgramVersion,
-            StudySetup.ByTheBook,
+            StudySetup.ByWhom(catalogue),
             request.Speed
         );
     }

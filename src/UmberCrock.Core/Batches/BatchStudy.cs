@@ -41,7 +41,7 @@ public static class BatchStudy
             request.MadeOn,
             forecast,
             plan.Foreseen.Study is null,
-            plan.By,
+            plan.Foreseen.Study is null ? StudySetup.ByWhom(catalogue) : plan.By,
             StudyPlan.Of(forecast, request, catalogue.Rules),
             first.End,
             first.Lot is { } lot ? $"{catalogue.Find(lot.Ingredient)?.Name ?? lot.Ingredient}, lot {lot.Code}" : null,

@@ -1,4 +1,5 @@
 using UmberCrock.Core.Diagnosis;
+using UmberCrock.Core.Learning;
 using UmberCrock.Core.Topics.Cooling;
 using UmberCrock.Core.Topics.Method;
 
@@ -7,6 +8,9 @@ namespace UmberCrock.Core.Batches;
 /// <summary>What the record of a batch tells of what went wrong with it.</summary>
 public static class BatchTelling
 {
+    /// <summary>A pot cools by a degree or two in this time (judgement).</summary>
+    private static readonly TimeSpan FreshReading = TimeSpan.FromMinutes(3);
+
     /// <summary>What is known of how it was made and kept; what its record does not hold is not known.</summary>
     /// <param name="state">The batch.</param>
     /// <param name="today">The day.</param>
@@ -31,6 +35,23 @@ public static class BatchTelling
                     .Distinct(),
             ],
         };
+    }
+
+    /// <summary>The temperature at which the pot was seen to set: the reading of the pot when the step that stirs it to trace was done;
+    /// null where nobody stirred to it or no reading is as fresh.</summary>
+    /// <param name="state">The batch.</param>
+    public static SetPointSeen? SetOf(BatchState state)
+    {
+        var done = state
+            .Plan.Method.Steps.Where(step => step.Stage == MethodStage.Trace)
+            .Select(step => state.Steps.GetValueOrDefault(step.Number))
+            .LastOrDefault(outcome => outcome is { Skipped: null });
+        return
+            done is not null
+            && state.Temperatures.LastOrDefault(reading => reading.At <= done.At) is { } reading
+            && done.At - reading.At <= FreshReading
+            ? new SetPointSeen(state.Plan.Formula, reading.Celsius)
+            : null;
     }
 
     /// <summary>The last reading before a step of a stage was done, C; null where there is none.</summary>

@@ -37,7 +37,18 @@ public sealed class RuleBook(DataFiles files, RuleBook? others = null)
     /// <summary>The rules of a type, read from their file when first asked for.</summary>
     internal T Of<T>()
         where T : class, IRules<T> =>
-        others is not null && !files.Own.Contains(T.File.Path)
+        others is not null && !files.Own.Contains(T.File.Path) && !rules.ContainsKey(typeof(T))
             ? others.Of<T>()
             : (T)rules.GetOrAdd(typeof(T), static (_, files) => files.Read<T>(T.File.Path, T.File.Shapes), files);
+
+    /// <summary>The same rules, those of one type changed.</summary>
+    internal RuleBook With<T>(T changed)
+        where T : class, IRules<T>
+    {
+        var book = new RuleBook(files, others);
+        foreach (var (type, read) in rules)
+            book.rules[type] = read;
+        book.rules[typeof(T)] = changed;
+        return book;
+    }
 }

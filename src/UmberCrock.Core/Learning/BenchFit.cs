@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
 using UmberCrock.Core.Topics.Texture;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Learning;
 
@@ -18,6 +20,15 @@ public sealed record SetPointSeen(Formula Formula, decimal Celsius);
 
 /// <summary>By how much the crystals of a family are stronger on this bench than by the book, with its 95 % interval.</summary>
 public sealed record FamilyFactor(string Family, double Factor, double Low, double High);
+
+/// <summary>By how much the crystals of a group of families are stronger on this bench than by the book.</summary>
+/// <param name="Group">Name of the group.</param>
+/// <param name="Words">What the screens call the group.</param>
+/// <param name="Factor">The factor.</param>
+/// <param name="Low">Lower end of its 95 % interval.</param>
+/// <param name="High">Upper end of its 95 % interval.</param>
+/// <param name="IsSeen">True where a look was at something that its crystals bear.</param>
+public sealed record GroupFactor(string Group, string Words, double Factor, double Low, double High, bool IsSeen);
 
 /// <summary>An observation that was not used, by its place in the list, and why.</summary>
 public sealed record LeftOut(int Index, string Why);
@@ -48,7 +59,21 @@ public sealed record BenchLearning(
     ImmutableArray<LeftOut> LeftOut,
     ImmutableArray<Pull> Pulls,
     bool Accepted
-);
+)
+{
+    /// <summary>The factors by group: its families have the same.</summary>
+    [JsonIgnore]
+    public ImmutableArray<GroupFactor> Groups { get; init; } = [];
+
+    /// <summary>Why it is refused, in words; null where it is accepted.</summary>
+    [JsonIgnore]
+    public Message? Refusal { get; init; }
+
+    /// <summary>What predictions go by where the maker wants it.</summary>
+    [JsonIgnore]
+    public BenchStrengths Strengths =>
+        new(Groups.ToImmutableDictionary(group => group.Group, group => group.Factor, StringComparer.Ordinal), SetPointShiftCelsius);
+}
 
 /// <summary>Fits the strengths of crystals to what a bench felt and measured (data/rules/learning.json).</summary>
 public static class BenchFit
@@ -69,21 +94,10 @@ public static class BenchFit
     )
     {
         var (rules, texture) = (catalogue.Rules.Of<LearningRules>(), catalogue.Rules.Texture);
-        var pages = new Book(catalogue, settings, rules);
-        var left = new List<LeftOut>();
-        var all = new List<(int Index, Observation Seen)>();
-        for (var at = 0; at < looks.Count; at++)
-        {
-            if (looks[at].HoursAfterPour < rules.SettledAfterHours)
-                left.Add(new LeftOut(at, $"Felt {looks[at].HoursAfterPour:0.#} h after pouring: it had not set through."));
-            else if (looks[at].Formula.Lines.IsEmpty)
-                left.Add(new LeftOut(at, "Nothing is in it."));
-            else
-                all.Add((at, pages.LookOf(looks[at])));
-        }
-
+        var pages = new Book(catalogue, settings);
+        var (all, left) = Observed(looks, pages, rules);
         List<Observation> sets = [.. setPoints.Select(pages.SetOf).OfType<Observation>()];
-        var size = rules.Groups.Length + 1;
+        var size = texture.Groups.Length + 1;
         var book = new Point(new double[size]);
         double[] sds = [.. Enumerable.Repeat(rules.FactorSd, size - 1), rules.ShiftSdCelsius];
         double[] low = [.. Enumerable.Repeat(Math.Log(rules.LeastFactor), size - 1), -HottestShift];
@@ -98,8 +112,19 @@ public static class BenchFit
         List<Point> without = [.. used.Select((seen, at) => seen.Miss(best) == 0 ? best : squares.Fit(best, without: at))];
         var after = used.Zip(without, (seen, fit) => Square(seen.Miss(fit))).ToList();
         var intervals = Enumerable.Range(0, size).Select(k => Interval(squares, best, without, k, rules.IntervalDrop)).ToList();
+        var formulas = all.Select(one => Book.KeyOf(looks[one.Index].Formula)).Distinct(StringComparer.Ordinal).Count();
+        var refusal = RefusalOf(all.Count, formulas, rules, Helps(before, after));
+        var groups = texture.Groups.Select((group, at) => FactorOf(group, at, best, intervals, used)).ToImmutableArray();
         return new BenchLearning(
-            [.. Families(rules).Select(family => FactorOf(family.Name, family.Group, best, intervals))],
+            [
+                .. Families(texture)
+                    .Select(family => new FamilyFactor(
+                        family.Name,
+                        groups[family.Group].Factor,
+                        groups[family.Group].Low,
+                        groups[family.Group].High
+                    )),
+            ],
             Math.Round(best[size - 1], 2),
             Math.Round(intervals[^1].Low, 2),
             Math.Round(intervals[^1].High, 2),
@@ -113,10 +138,34 @@ public static class BenchFit
                     .OrderByDescending(pull => Math.Abs(pull.By))
                     .Take(MostPulls),
             ],
-            all.Count >= rules.LeastLooks
-                && all.Select(one => Book.KeyOf(looks[one.Index].Formula)).Distinct(StringComparer.Ordinal).Count() >= rules.LeastFormulas
-                && Helps(before, after)
-        );
+            refusal is null
+        )
+        {
+            Groups = groups,
+            Refusal = refusal,
+        };
+    }
+
+    /// <summary>The looks as observations, and those that are left out because nothing can be learnt from them.</summary>
+    private static (List<(int Index, Observation Seen)> Seen, List<LeftOut> Left) Observed(
+        IReadOnlyList<FirmnessLook> looks,
+        Book pages,
+        LearningRules rules
+    )
+    {
+        var left = new List<LeftOut>();
+        var all = new List<(int Index, Observation Seen)>();
+        for (var at = 0; at < looks.Count; at++)
+        {
+            if (looks[at].HoursAfterPour < rules.SettledAfterHours)
+                left.Add(new LeftOut(at, $"Felt {looks[at].HoursAfterPour:0.#} h after pouring: it had not set through."));
+            else if (looks[at].Formula.Lines.IsEmpty)
+                left.Add(new LeftOut(at, "Nothing is in it."));
+            else
+                all.Add((at, pages.LookOf(looks[at])));
+        }
+
+        return (all, left);
     }
 
     /// <summary>Takes out what cannot be, the worst first: each is held against what all the others say, for a gross error draws the fit
@@ -162,6 +211,12 @@ public static class BenchFit
         );
     }
 
+    private static Message? RefusalOf(int looks, int formulas, LearningRules rules, bool helps) =>
+        looks < rules.LeastLooks || formulas < rules.LeastFormulas
+            ? $"Too little was felt: {looks} looks of {formulas} formulas count, and it takes {rules.LeastLooks} of {rules.LeastFormulas}."
+        : helps ? null
+        : (Message?)$"It would foresee no better than the book: the error does not fall by more than its own doubt.";
+
     /// <summary>The mean of the squares falls by more than the standard error of that fall.</summary>
     private static bool Helps(List<double> before, List<double> after)
     {
@@ -172,17 +227,25 @@ public static class BenchFit
         return mean > Math.Sqrt(falls.Sum(fall => Square(fall - mean)) / (falls.Count - 1) / falls.Count);
     }
 
-    private static IEnumerable<(string Name, int Group)> Families(LearningRules rules) =>
+    private static IEnumerable<(string Name, int Group)> Families(TextureRules rules) =>
         rules.Groups.SelectMany(
             (group, at) => group.Families.Select(family => (family, at)).Concat(group.OfSoftButters.IsEmpty ? [] : [(group.Group, at)])
         );
 
-    private static FamilyFactor FactorOf(string family, int group, Point best, List<(double Low, double High)> intervals) =>
+    private static GroupFactor FactorOf(
+        CrystalGroup group,
+        int at,
+        Point best,
+        List<(double Low, double High)> intervals,
+        List<Observation> used
+    ) =>
         new(
-            family,
-            Math.Round(Math.Exp(best[group]), 3),
-            Math.Round(Math.Exp(intervals[group].Low), 3),
-            Math.Round(Math.Exp(intervals[group].High), 3)
+            group.Group,
+            group.Words,
+            Math.Round(Math.Exp(best[at]), 3),
+            Math.Round(Math.Exp(intervals[at].Low), 3),
+            Math.Round(Math.Exp(intervals[at].High), 3),
+            used.Exists(seen => seen.Parts[at] != 0)
         );
 
     private static double RootMean(List<double> squares) => squares.Count == 0 ? 0 : Math.Round(Math.Sqrt(squares.Average()), 3);

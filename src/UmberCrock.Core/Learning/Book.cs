@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Globalization;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
@@ -8,12 +9,12 @@ using UmberCrock.Core.Topics.Texture;
 namespace UmberCrock.Core.Learning;
 
 /// <summary>What the book says of each formula, worked out once.</summary>
-internal sealed class Book(Catalogue catalogue, EvaluationSettings settings, LearningRules rules)
+internal sealed class Book(Catalogue catalogue, EvaluationSettings settings)
 {
     private const double SlopeStep = 0.1;
     private readonly Dictionary<string, (FirmnessModel Whole, FirmnessModel?[] Groups)> models = new(StringComparer.Ordinal);
     private readonly Dictionary<(string Key, decimal Celsius), (double Fixed, double[] Parts)> at = [];
-    private readonly TextureRules texture = catalogue.Rules.Texture;
+    private readonly TextureRules texture = catalogue.Rules.Texture with { Bench = null };
 
     /// <summary>The same for formulas of the same lines.</summary>
     public static string KeyOf(Formula formula) =>
@@ -60,9 +61,19 @@ internal sealed class Book(Catalogue catalogue, EvaluationSettings settings, Lea
     }
 
     private double? SetWith(FirmnessModel whole, int group, int way) =>
-        new FirmnessModel(whole.Parts, texture, (ingredient, family) =>
-            rules.GroupOf(ingredient, family) == group ? Math.Exp(way * SlopeStep) : 1
-        ).SetPointCelsius();
+        new FirmnessModel(whole.Parts, With(group, Math.Exp(way * SlopeStep), 1)).SetPointCelsius();
+
+    /// <summary>Strengths with a factor for one group and another one for all others.</summary>
+    private TextureRules With(int group, double factor, double others) =>
+        texture with
+        {
+            Bench = new BenchStrengths(
+                texture
+                    .Groups.Select((one, at) => (one.Group, Factor: at == group ? factor : others))
+                    .ToImmutableDictionary(one => one.Group, one => one.Factor, StringComparer.Ordinal),
+                SetPointShiftCelsius: 0
+            ),
+        };
 
     private (FirmnessModel Whole, FirmnessModel?[] Groups) ModelsOf(string key, Formula formula)
     {
@@ -71,17 +82,15 @@ internal sealed class Book(Catalogue catalogue, EvaluationSettings settings, Lea
         var parts = ResolvedFormula.Of(formula, catalogue, settings).Parts;
         var present = parts
             .Where(part => part.Mass > 0m)
-            .SelectMany(part => part.Ingredient.Species.Select(species => rules.GroupOf(part.Ingredient, species.Family)))
+            .SelectMany(part => part.Ingredient.Species.Select(species => texture.GroupOf(part.Ingredient, species.Family)))
             .ToHashSet();
         return models[key] = (
             new FirmnessModel(parts, texture),
             [
                 .. Enumerable
-                    .Range(0, rules.Groups.Length)
+                    .Range(0, texture.Groups.Length)
                     .Select(group =>
-                        present.Contains(group)
-                            ? new FirmnessModel(parts, texture, (ingredient, family) => rules.GroupOf(ingredient, family) == group ? 1 : 0)
-                            : null
+                        present.Contains(texture.Groups[group]) ? new FirmnessModel(parts, With(group, factor: 1, others: 0)) : null
                     ),
             ]
         );

@@ -47,6 +47,9 @@ public sealed class Catalogue
     /// <summary>The ingredient of a slug, or null.</summary>
     public Ingredient? Find(string slug) => bySlug.GetValueOrDefault(slug);
 
+    /// <summary>The same ingredients with other rules.</summary>
+    internal Catalogue With(RuleBook rules) => new(Ingredients, rules);
+
     /// <summary>This catalogue with a maker's own ingredients and corrections; its rules stay.</summary>
     /// <param name="own">Own ingredients, by slugs that start with "own:".</param>
     /// <param name="corrections">Own values that stand in place of the catalogue's.</param>

@@ -73,6 +73,8 @@ public sealed record EvaluationSettings
             yield return new DocumentProblem("/drops", $"Drops in a millilitre: from {FewestDrops:0} to {MostDrops:0}.");
         if (TraceBelowPercent is < 0m or > MostTracePercent)
             yield return new DocumentProblem("/traces", $"A trace is less than a level from 0 to {MostTracePercent} %.");
+        foreach (var problem in Bench?.Problems() ?? [])
+            yield return problem;
     }
 
     /// <summary>Whose law formulas are judged by.</summary>
@@ -95,6 +97,9 @@ public sealed record EvaluationSettings
 
     /// <summary>What is brought in below this is a trace and no ingredient, weight percent; 0 names everything.</summary>
     public decimal TraceBelowPercent { get; init; }
+
+    /// <summary>What predictions go by in the place of the book's strengths; null for the book.</summary>
+    public BenchStrengths? Bench { get; init; }
 
     /// <summary>Drops in a millilitre of a thin oil.</summary>
     public decimal DropsPerMillilitre { get; init; } = 20m;

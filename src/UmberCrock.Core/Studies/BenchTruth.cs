@@ -15,6 +15,21 @@ public sealed record TruthOfKind(ForecastSubject About, int Hits, int InPart, in
     /// <summary>Normal quantile of a two-sided interval of 95 %.</summary>
     private const double Z = 1.959964;
 
+    /// <summary>The same with more marks of its kind.</summary>
+    /// <param name="marks">The marks.</param>
+    internal TruthOfKind And(IEnumerable<TruthMark> marks) => marks.Aggregate(this, (kind, mark) => mark.Outcome switch
+            {
+                ForecastOutcome.BorneOut => kind with { Hits = kind.Hits + 1 },
+                ForecastOutcome.InPart => kind with { InPart = kind.InPart + 1 },
+                ForecastOutcome.NotSeen => kind with
+                {
+                    Missed = kind.Missed + 1,
+                    Softer = kind.Softer + (mark.Lean < 0 ? 1 : 0),
+                    Firmer = kind.Firmer + (mark.Lean > 0 ? 1 : 0),
+                },
+                ForecastOutcome.Open or _ => kind with { Open = kind.Open + 1 },
+            });
+
     /// <summary>How many were counted.</summary>
     public int Counted => Hits + InPart + Missed;
 
@@ -36,14 +51,22 @@ public sealed record TruthOfKind(ForecastSubject About, int Hits, int InPart, in
 }
 
 /// <summary>A forecast that was judged, as a mark on the bench's own record.</summary>
-/// <param name="Study">Key of the study.</param>
+/// <param name="Study">Key of the study; null for a rung of a ladder.</param>
 /// <param name="Name">What the product is called.</param>
 /// <param name="Note">Code of the note.</param>
 /// <param name="About">What the forecast is about.</param>
 /// <param name="Outcome">What was seen of the forecast.</param>
 /// <param name="Lean">Of firmness: -1 softer, +1 firmer, 0 else.</param>
 /// <param name="On">The day on which it was seen; of an open one, the day of making.</param>
-public sealed record TruthMark(long Study, string Name, string Note, ForecastSubject About, ForecastOutcome Outcome, int Lean, DateOnly On);
+public sealed record TruthMark(
+    long? Study,
+    string Name,
+    string Note,
+    ForecastSubject About,
+    ForecastOutcome Outcome,
+    int Lean,
+    DateOnly On
+);
 
 /// <summary>The bench's own record of truth: kinds of forecasts with their hits, and the marks of the last months.</summary>
 /// <param name="Kinds">Each kind of which something was foreseen, in the order of the kinds.</param>
@@ -52,6 +75,28 @@ public sealed record TruthMark(long Study, string Name, string Note, ForecastSub
 /// <param name="Studies">How many studies there are.</param>
 public sealed record BenchTruth(ImmutableArray<TruthOfKind> Kinds, ImmutableArray<TruthMark> Marks, DateOnly Since, int Studies)
 {
+    /// <summary>The same with forecasts that were judged elsewhere than in studies: counted, and marked from the first day that is
+    /// shown.</summary>
+    /// <param name="others">The other marks.</param>
+    public BenchTruth With(IReadOnlyCollection<TruthMark> others) =>
+        this with
+        {
+            Kinds =
+            [
+                .. Kinds
+                    .Select(kind => kind.About)
+                    .Concat(others.Select(mark => mark.About))
+                    .Distinct()
+                    .Order()
+                    .Select(about =>
+                        (Kinds.FirstOrDefault(kind => kind.About == about) ?? new TruthOfKind(about, 0, 0, 0, 0, 0, 0)).And(
+                            others.Where(mark => mark.About == about)
+                        )
+                    ),
+            ],
+            Marks = [.. Marks.Concat(others.Where(mark => mark.On >= Since)).OrderBy(mark => mark.On)],
+        };
+
     /// <summary>Forecasts of all kinds that were borne out.</summary>
     public int Hits => Kinds.Sum(kind => kind.Hits);
 

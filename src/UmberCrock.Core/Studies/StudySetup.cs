@@ -4,6 +4,7 @@ using UmberCrock.Core.Evaluation;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Texture;
 
 namespace UmberCrock.Core.Studies;
 
@@ -70,7 +71,7 @@ public sealed record StudySetup(
             request.MadeOn,
             forecast,
             false,
-            ByTheBook,
+            ByWhom(catalogue),
             StudyPlan.Of(forecast, request, catalogue.Rules),
             null,
             null,
@@ -81,4 +82,11 @@ public sealed record StudySetup(
 
     /// <summary>What a prediction says that no maker's own record has changed.</summary>
     public const string ByTheBook = "the book";
+
+    /// <summary>What a prediction says that goes by what the maker's bench learnt.</summary>
+    public const string ByYourBench = "your bench";
+
+    /// <summary>By whose figures predictions of a catalogue are made.</summary>
+    /// <param name="catalogue">The ingredients and rules.</param>
+    public static string ByWhom(Catalogue catalogue) => catalogue.Rules.Texture.Bench is null ? ByTheBook : ByYourBench;
 }

@@ -71,15 +71,29 @@ public static class Ladder
 
         Rung RungOf(decimal by)
         {
-            var (raised, lowered) = (totals.Percents[raise] + by, totals.Percents[lower] - by);
-            var changed = FormulaEdit.ApplyAll(
-                formula,
-                new[] { (Line: raise, Percent: raised), (Line: lower, Percent: lowered) }
-                    .Where(dose => !formula.Lines[dose.Line].IsBalance)
-                    .Select(dose => new SetPercent(dose.Line, dose.Percent)),
-                catalogue.Herbs
+            var changed = Traded(formula, raise, lower, by, totals, catalogue.Herbs);
+            return new Rung(
+                totals.Percents[raise] + by,
+                totals.Percents[lower] - by,
+                changed,
+                Evaluator.Evaluate(changed, catalogue, settings)
             );
-            return new Rung(raised, lowered, changed, Evaluator.Evaluate(changed, catalogue, settings));
         }
     }
+
+    /// <summary>The formula of one rung of a ladder that is kept.</summary>
+    /// <param name="plan">The ladder.</param>
+    /// <param name="rung">The place of the rung, from 0.</param>
+    /// <param name="herbs">Slugs of the botanicals.</param>
+    public static Formula FormulaOf(LadderPlan plan, int rung, IReadOnlySet<string> herbs) =>
+        Traded(plan.Formula, plan.Raise, plan.Lower, (rung - (plan.Rungs / 2)) * plan.Step, FormulaTotals.Of(plan.Formula, herbs), herbs);
+
+    private static Formula Traded(Formula formula, int raise, int lower, decimal by, FormulaTotals totals, IReadOnlySet<string> herbs) =>
+        FormulaEdit.ApplyAll(
+            formula,
+            new[] { (Line: raise, Percent: totals.Percents[raise] + by), (Line: lower, Percent: totals.Percents[lower] - by) }
+                .Where(dose => !formula.Lines[dose.Line].IsBalance)
+                .Select(dose => new SetPercent(dose.Line, dose.Percent)),
+            herbs
+        );
 }

@@ -12,7 +12,7 @@ namespace UmberCrock.Web.Hosting;
 /// and what was made.</summary>
 internal sealed class DemoData(
     FormulaStore formulas,
-    LadderStore ladders,
+    Func<TimeProvider, LadderStore> laddersAt,
     LabelStore labels,
     LarderStore larder,
     LotStore lots,
@@ -31,7 +31,7 @@ internal sealed class DemoData(
         await larder.PrepareAsync();
         await new DemoData(
             new FormulaStore(contexts, knowledge, clock),
-            new LadderStore(contexts, clock),
+            then => new LadderStore(contexts, then),
             new LabelStore(contexts, knowledge, clock),
             larder,
             new LotStore(contexts, knowledge, clock),
@@ -51,6 +51,12 @@ internal sealed class DemoData(
                 await AddTriedAsync(formula, trials);
             else
                 await formulas.AddAsync(formula);
+        }
+
+        foreach (var ladder in trials.Others)
+        {
+            var middle = (await formulas.FindByNameAsync(ladder.Formula))!;
+            await AddLadderAsync(middle.Id, ladder, middle.Formula);
         }
 
         foreach (var label in DemoLabel.Read(today))
@@ -110,7 +116,12 @@ internal sealed class DemoData(
         var id = await formulas.AddAsync(trials.Revisions[0].Of(formula));
         foreach (var revision in trials.Revisions)
             await formulas.ChangeAndKeepAsync(id, (await formulas.VersionAsync(id))!.Value, _ => revision.Of(formula), revision.Name);
-        var plan = trials.Ladder.Around(formula);
+        await AddLadderAsync(id, trials.Ladder, formula);
+    }
+
+    private async Task AddLadderAsync(long id, DemoLadder made, Formula middle)
+    {
+        var (plan, ladders) = (made.Around(middle), laddersAt(new Then(clock.GetLocalNow().AddDays(-made.DaysAgo))));
         await ladders.ObserveAsync(await ladders.AddAsync(id, plan), 0, plan.Observations);
     }
 

@@ -207,6 +207,7 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
                 WeighLate = Yes(typed, "weighlate", Settings.Method.WeighLate),
             },
             TraceBelowPercent = traces,
+            Bench = Settings.Bench,
             DropsPerMillilitre = drops ?? (form.ContainsKey("drops") ? 0m : Settings.DropsPerMillilitre),
         };
     }

@@ -20,7 +20,7 @@ internal sealed record TruthView(BenchTruth Truth, DateOnly Today, RuleBook Rule
     public const int Months = 6;
 
     /// <summary>Width of the axis, px.</summary>
-    public const double Width = 560;
+    public const double Width = 290;
 
     private const double Margin = 12;
 

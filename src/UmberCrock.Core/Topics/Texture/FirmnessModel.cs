@@ -1,6 +1,7 @@
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Physics;
+using UmberCrock.Core.Settings;
 
 namespace UmberCrock.Core.Topics.Texture;
 
@@ -16,10 +17,8 @@ public sealed class FirmnessModel
 
     /// <summary>Builds the firmness of a mix from its parts.</summary>
     /// <param name="parts">All ingredients and their masses, powders included, in any unit.</param>
-    /// <param name="rules">Strengths.</param>
-    /// <param name="factor">By how much the crystals of a family that an ingredient brings are stronger than by the book; null for the
-    /// book.</param>
-    public FirmnessModel(IReadOnlyList<MeltPart> parts, TextureRules rules, Func<Ingredient, string, double>? factor = null)
+    /// <param name="rules">Strengths, by the book or as a bench learnt them.</param>
+    public FirmnessModel(IReadOnlyList<MeltPart> parts, TextureRules rules)
     {
         Parts = parts;
         Rules = rules;
@@ -33,8 +32,8 @@ public sealed class FirmnessModel
                 rules.FatNetwork.Families.Contains(Melt.Species[j].Family)
             );
 
-        if (factor is not null)
-            Weigh(parts, factor);
+        if (rules.Bench is { } bench)
+            Weigh(parts, bench);
         // Masses are added as decimals, so that the order of the parts leaves no trace in the last bit.
         var total = parts.Sum(part => part.Mass);
         totalMass = (double)total;
@@ -105,7 +104,10 @@ public sealed class FirmnessModel
     public double? SetPointCelsius()
     {
         if (!sets.IsKnown)
-            sets = (ThickensAtCelsius() is { } celsius ? celsius - UndercoolingAt(celsius) : null, true);
+            sets = (
+                ThickensAtCelsius() is { } celsius ? celsius - UndercoolingAt(celsius) + (Rules.Bench?.SetPointShiftCelsius ?? 0) : null,
+                true
+            );
         return sets.Celsius;
     }
 
@@ -143,8 +145,14 @@ public sealed class FirmnessModel
     private double? FindThickening()
     {
         var border = Rules.FromOf(Band.Ointment);
-        if (PowderFirmness >= border)
-            return Melt.ClearPointCelsius();
+        return PowderFirmness >= border ? Melt.ClearPointCelsius() : HeldUpToCelsius(border);
+    }
+
+    /// <summary>The warmest temperature in C at which it is still at least so firm, from 0 C to the hottest of the curve; null where it is
+    /// softer already at 0 C. Firmness falls with temperature, so halving finds it.</summary>
+    /// <param name="border">The firmness that is to be held.</param>
+    public double? HeldUpToCelsius(double border)
+    {
         double low = 0,
             high = MeltReport.HottestCelsius;
         if (At(low).Firmness < border)
@@ -164,22 +172,26 @@ public sealed class FirmnessModel
     }
 
     /// <summary>A species that several ingredients bring is as strong as their shares of it.</summary>
-    private void Weigh(IReadOnlyList<MeltPart> parts, Func<Ingredient, string, double> factor)
+    private void Weigh(IReadOnlyList<MeltPart> parts, BenchStrengths bench)
     {
+        var places = new Dictionary<MeltingSpecies, int>();
         for (var j = 0; j < strengths.Length; j++)
+            places[Melt.Species[j]] = j;
+        var (sums, masses) = (new double[strengths.Length], new double[strengths.Length]);
+        foreach (var (ingredient, amount) in parts)
         {
-            var species = Melt.Species[j];
-            double sum = 0,
-                mass = 0;
-            foreach (var (ingredient, amount) in parts)
+            foreach (var species in ingredient.Species)
             {
-                var share =
-                    ingredient.Species.Where(own => own with { MassShare = 0 } == species).Sum(own => own.MassShare) * (double)amount;
-                (sum, mass) = (sum + (share * factor(ingredient, species.Family)), mass + share);
+                if (amount <= 0m || !places.TryGetValue(species with { MassShare = 0 }, out var j))
+                    continue;
+                var share = species.MassShare * (double)amount;
+                sums[j] += share * bench.Of(Rules.GroupOf(ingredient, species.Family).Group);
+                masses[j] += share;
             }
-
-            strengths[j] *= mass > 0 ? sum / mass : 1;
         }
+
+        for (var j = 0; j < strengths.Length; j++)
+            strengths[j] *= masses[j] > 0 ? sums[j] / masses[j] : 1;
     }
 
     /// <summary>By how much a network of so much solid fat is stronger than its strengths say; of the masses computed last.</summary>

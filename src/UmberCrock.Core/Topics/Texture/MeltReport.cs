@@ -19,6 +19,7 @@ public sealed record BandAt(decimal Celsius, Band Band, double SolidPercent, dou
 /// <param name="Bands">At 15, 20, 25, 30, 35, 40 C and both ends of the climate, cold to warm.</param>
 /// <param name="Confidence">How far the solids of the curve can be trusted.</param>
 /// <param name="FirmnessConfidence">How sure firmness and bands are.</param>
+/// <param name="ByYourBench">True where strengths are those that the maker's bench learnt, and not the book's.</param>
 public sealed record MeltReport(
     ImmutableArray<MeltPoint> Curve,
     double? ClearPointCelsius,
@@ -26,7 +27,8 @@ public sealed record MeltReport(
     double SolidAtSkinPercent,
     ImmutableArray<BandAt> Bands,
     Confidence Confidence,
-    Confidence FirmnessConfidence
+    Confidence FirmnessConfidence,
+    bool ByYourBench
 )
 {
     /// <summary>Warmest point of the curve, C.</summary>
@@ -70,7 +72,8 @@ public sealed record MeltReport(
             firmness.At(rules.SkinCelsius).SolidPercent,
             [.. bands],
             MeltConfidence.OfSolids(firmness),
-            MeltConfidence.OfFirmness(firmness)
+            MeltConfidence.OfFirmness(firmness),
+            rules.Bench is not null
         );
     }
 

@@ -49,6 +49,11 @@ internal static class TextureExplanations
         var solids = a.Firmness.SolidsAt(TextureFindings.RoomCelsius).Where(solid => solid.Percent >= 0.05);
         var powders = a.Resolved.PartsInOrder.Where(part => part.Mass > 0m && rules.PowderStrength(part.Ingredient) > 0);
         var undercooling = a.Firmness.ThickensAtCelsius() is { } at ? a.Firmness.UndercoolingAt(at) : rules.OtherUndercoolingCelsius;
+        var book = rules.Bench is null
+            ? []
+            : new FirmnessModel(a.Resolved.Parts, rules with { Bench = null })
+                .SolidsAt(TextureFindings.RoomCelsius)
+                .ToDictionary(solid => solid.Family, solid => solid.Firmness, StringComparer.Ordinal);
         return new(
             "texture",
             "Texture",
@@ -56,7 +61,8 @@ internal static class TextureExplanations
                 (Message)$"firmness = Σ strength × crystal % + Σ strength × powder %; of fats × "
                     + $"(their crystal % / {rules.FatNetwork.AtPercent:0})^{rules.FatNetwork.Exponent - 1:0.00}",
                 (Message)$"sets where firmness passes {rules.FromOf(Band.Ointment):0.0}, less "
-                    + $"{Celsius(undercooling, "0.0")} of undercooling, half of it in doubt",
+                    + $"{Celsius(undercooling, "0.0")} of undercooling, half of it in doubt"
+                    + (rules.Bench is { } bench ? $"; by your bench {bench.SetPointShiftCelsius:+0.0;-0.0;0.0} °C on that" : (Message)$""),
             ],
             "What holds a balm up is its crystals, and waxes hold more than fats. The strengths are fitted to what the trade "
                 + "knows of common recipes. Bands begin at: "
@@ -70,7 +76,13 @@ internal static class TextureExplanations
             [
                 .. solids.Select(solid => new ExplainedValue(
                     solid.Family.Replace('-', ' '),
-                    (Message)$"strength {rules.StrengthOf(solid.Family):0.00} × {solid.Percent:0.0} % at 20 °C = {solid.Firmness:0.0}",
+                    (Message)$"strength {rules.StrengthOf(solid.Family):0.00}"
+                        + (
+                            book.TryGetValue(solid.Family, out var byTheBook) && byTheBook > 0
+                                ? $" × {solid.Firmness / byTheBook:0.00} by your bench"
+                                : (Message)$""
+                        )
+                        + $" × {solid.Percent:0.0} % at 20 °C = {solid.Firmness:0.0}",
                     rules.Source,
                     rules.Unfitted.Contains(solid.Family) ? Confidence.Low : rules.Confidence
                 )),

@@ -1,7 +1,9 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
+using UmberCrock.Core.Settings;
 using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Topics.Texture;
@@ -119,6 +121,13 @@ public sealed record TextureRules : IRules<TextureRules>
     /// <summary>Firmness per mass percent of solid, by family of species.</summary>
     public required ImmutableDictionary<string, double> Strengths { get; init; }
 
+    /// <summary>Families whose strengths a bench learns together.</summary>
+    public required ImmutableArray<CrystalGroup> Groups { get; init; }
+
+    /// <summary>What a bench learnt of the strengths; null for the book.</summary>
+    [JsonIgnore]
+    public BenchStrengths? Bench { get; init; }
+
     /// <summary>Fats whose crystals make one network, whose strength grows faster than they do.</summary>
     public required FatNetwork FatNetwork { get; init; }
 
@@ -142,6 +151,12 @@ public sealed record TextureRules : IRules<TextureRules>
         Strengths.TryGetValue(family, out var strength)
             ? strength
             : throw new InvalidOperationException($"No strength is known of the crystals \"{family}\".");
+
+    /// <summary>The group of the crystals of a family that an ingredient brings: the last one where none names it.</summary>
+    public CrystalGroup GroupOf(Ingredient ingredient, string family) =>
+        (ingredient.Class == IngredientClass.SoftButter ? Groups.FirstOrDefault(group => group.OfSoftButters.Contains(family)) : null)
+        ?? Groups.FirstOrDefault(group => group.Families.Contains(family))
+        ?? Groups[^1];
 
     /// <summary>How far a species cools below where it could set before it does, C.</summary>
     public double UndercoolingOf(MeltingSpecies species) =>
