@@ -24,7 +24,7 @@ public sealed record BenchLearnt(
 /// <summary>Learns from all looks that are kept: rungs of ladders, jars of studies, pots of batches.</summary>
 public sealed class BenchStore(IDbContextFactory<CrockContext> contexts, Knowledge knowledge)
 {
-    /// <summary>So many looks are learnt from at most, the newest studies and ladders first: more tell nothing new and take longer.</summary>
+    /// <summary>So many looks are learnt from at most, the newest first: more tell nothing new and take longer.</summary>
     public const int MostLooks = 2000;
 
     /// <summary>Set temperatures are taken of so many batches at most, the newest first.</summary>

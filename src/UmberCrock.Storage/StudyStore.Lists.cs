@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using UmberCrock.Core.Studies;
+using UmberCrock.Storage.Files;
 
 namespace UmberCrock.Storage;
 
@@ -122,6 +123,23 @@ public sealed partial class StudyStore
                 .ThenBy(one => one.Id)
                 .Select(one => new DueChecks(one.Id, rows[one.Id].Name, rows[one.Id].Code, rows[one.Id].MadeOn, one.Date, one.Count)),
         ];
+    }
+
+    /// <summary>Names of all pictures that looks name, those of studies in the bin too.</summary>
+    public async Task<IReadOnlySet<string>> PicturesAsync()
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        var named = new HashSet<string>(StringComparer.Ordinal);
+        await foreach (
+            var document in context
+                .Set<StudyEventRow>()
+                .IgnoreQueryFilters()
+                .Where(kept => kept.Document.Contains(".jpg"))
+                .Select(kept => kept.Document)
+                .AsAsyncEnumerable()
+        )
+            named.UnionWith(PictureFolder.NamesIn(document));
+        return named;
     }
 
     /// <summary>How many checks were open before a day: nobody looked and nobody marked them as missed.</summary>

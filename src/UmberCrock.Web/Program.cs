@@ -14,6 +14,7 @@ using UmberCrock.Web.Batches;
 using UmberCrock.Web.Devices;
 using UmberCrock.Web.Devices.StandIns;
 using UmberCrock.Web.Hosting;
+using UmberCrock.Web.Pictures;
 using UmberCrock.Web.Shelf;
 
 // One culture everywhere: documents, drawings and forms use the decimal point.
@@ -63,6 +64,7 @@ services
     .AddSingleton<HouseFile>()
     .AddSingleton<HouseOpening>()
     .AddSingleton<DataHouse>();
+services.AddSingleton(_ => PictureFolder.Beside(folder.DataFile));
 services.AddSingleton(provider => new Copies(folder.CopiesFolder, provider.GetRequiredService<TimeProvider>()));
 services.AddSingleton<AccessKeeper>().AddSingleton<HouseCertificate>().AddSingleton<PhoneListener>().AddSingleton<Pairing>();
 services
@@ -150,6 +152,7 @@ app.Use(RequestDoor.DecimalMarkAsync);
 app.UseRouting();
 app.UseRateLimiter();
 app.MapRazorPages();
+app.MapPictures();
 app.MapApi();
 app.MapOpenApi("/openapi/{documentName}.json");
 

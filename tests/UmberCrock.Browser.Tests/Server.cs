@@ -15,7 +15,7 @@ internal sealed partial class Server : IDisposable
 
     public Uri Address { get; private set; } = null!;
 
-    /// <summary>The demo's data file with its log, made once for all: making it takes longer than all else of a start.</summary>
+    /// <summary>The demo's data file with its log and its pictures, made once for all: it takes longer than the rest of a start.</summary>
     private static readonly Lazy<IReadOnlyDictionary<string, byte[]>> Demo = new(MakeDemo);
 
     public static Server Start(params string[] options)
@@ -23,6 +23,7 @@ internal sealed partial class Server : IDisposable
         var server = new Server(Directory.CreateTempSubdirectory("umber-crock-browser-").FullName, options);
         if (!options.Contains("--empty"))
         {
+            Directory.CreateDirectory(Path.Combine(server.dataFolder, "pictures"));
             foreach (var (name, content) in Demo.Value)
                 File.WriteAllBytes(Path.Combine(server.dataFolder, name), content);
         }
@@ -39,7 +40,8 @@ internal sealed partial class Server : IDisposable
         return new[] { "umber-crock.db", "umber-crock.db-wal" }
             .Select(name => Path.Combine(server.dataFolder, name))
             .Where(File.Exists)
-            .ToDictionary(path => Path.GetFileName(path), File.ReadAllBytes, StringComparer.Ordinal);
+            .Concat(Directory.EnumerateFiles(Path.Combine(server.dataFolder, "pictures")))
+            .ToDictionary(path => Path.GetRelativePath(server.dataFolder, path), File.ReadAllBytes, StringComparer.Ordinal);
     }
 
     /// <summary>Stops it without warning, as a power cut would, and starts it again on the same data.</summary>

@@ -9,7 +9,7 @@ using UmberCrock.Core.Trials;
 
 namespace UmberCrock.Core.Tests;
 
-/// <summary>Predictions by a bench's own strengths: as much stronger as it says, said so, and gone without a trace when switched off.</summary>
+/// <summary>Predictions by a bench's own strengths: as much stronger as it says, and gone without a trace when switched off.</summary>
 public class BenchStrengthsTests
 {
     private static readonly Formula Balm = Some.Lines(ProductForm.Balm, "beeswax 18", "olive-oil");

@@ -2,13 +2,14 @@ using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.Extensions.DependencyInjection;
 using UmberCrock.Storage;
+using UmberCrock.Storage.Files;
 
 namespace UmberCrock.Web.Tests;
 
 /// <summary>The application in process, with an own data folder and the demo formulas in it.</summary>
 public sealed class App : WebApplicationFactory<Program>
 {
-    /// <summary>The demo's data file with its log, made once for all: making it takes longer than all else of a start.</summary>
+    /// <summary>The demo's data file with its log and its pictures, made once for all: it takes longer than the rest of a start.</summary>
     private static readonly Lazy<IReadOnlyDictionary<string, byte[]>> Demo = new(MakeDemo);
 
     private readonly string dataFolder = Directory.CreateTempSubdirectory("umber-crock-web-").FullName;
@@ -24,6 +25,7 @@ public sealed class App : WebApplicationFactory<Program>
     {
         if (!IsFresh && !Directory.EnumerateFiles(dataFolder).Any())
         {
+            Directory.CreateDirectory(Path.Combine(dataFolder, PictureFolder.Name));
             foreach (var (name, content) in Demo.Value)
                 File.WriteAllBytes(Path.Combine(dataFolder, name), content);
         }
@@ -38,7 +40,8 @@ public sealed class App : WebApplicationFactory<Program>
         var made = new[] { "umber-crock.db", "umber-crock.db-wal" }
             .Select(name => Path.Combine(first.dataFolder, name))
             .Where(File.Exists)
-            .ToDictionary(path => Path.GetFileName(path), File.ReadAllBytes, StringComparer.Ordinal);
+            .Concat(Directory.EnumerateFiles(Path.Combine(first.dataFolder, PictureFolder.Name)))
+            .ToDictionary(path => Path.GetRelativePath(first.dataFolder, path), File.ReadAllBytes, StringComparer.Ordinal);
         first.DisposeAsync().AsTask().GetAwaiter().GetResult();
         return made;
     }

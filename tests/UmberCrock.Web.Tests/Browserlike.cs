@@ -41,6 +41,18 @@ internal sealed class Browserlike(App app)
         return await SeeAsync(answer);
     }
 
+    /// <summary>Sends a form of the open page with files in one of its fields.</summary>
+    public async Task<IHtmlDocument> SendFilesAsync(string path, Dictionary<string, string> fields, string field, params byte[][] files)
+    {
+        using var form = new MultipartFormDataContent();
+        foreach (var (name, value) in SentForm.Of(Page, fields))
+            form.Add(new StringContent(value), name);
+        foreach (var (file, at) in files.Select((file, at) => (file, at)))
+            form.Add(new ByteArrayContent(file), field, $"IMG_{at}.jpg");
+        using var answer = await client.PostAsync(new Uri(path, UriKind.Relative), form);
+        return await SeeAsync(answer);
+    }
+
     public async Task<IHtmlDocument> SendFileAsync(string path, string name, byte[] content)
     {
         using var form = new MultipartFormDataContent

@@ -31,14 +31,17 @@ internal sealed class Folder : IDisposable
         Studies = new StudyStore(contexts, Knowledge, TimeProvider.System);
         Bin = new BinStore(contexts, Larder, Studies, Knowledge, TimeProvider.System);
         House = new DataHouse(Held, Copies, Settings, Larder, Formulas, Studies);
-        Saving = new HouseFile(contexts);
-        Opening = new HouseOpening(contexts, Knowledge, House);
+        Pictures = PictureFolder.Beside(Held.DataFile);
+        Saving = new HouseFile(contexts, Pictures);
+        Opening = new HouseOpening(contexts, Knowledge, House, Pictures);
         Unreadable = new UnreadableStore(Held, Larder, Settings, Studies, TimeProvider.System);
     }
 
     public string Path { get; }
 
     public DataFolder Held { get; }
+
+    public PictureFolder Pictures { get; }
 
     public Copies Copies { get; }
 

@@ -96,6 +96,7 @@ public sealed class InjectionTests(App app) : IClassFixture<App>
                 "/batches",
                 "/studies",
                 "/studies/3",
+                "/studies/3/pictures",
                 $"/studies/3?check={Uri.EscapeDataString(Script)}",
                 "/studies/new?batch=3",
                 "/your-bench",

@@ -28,6 +28,7 @@ public sealed record DemoLook(
 /// <param name="Otherwise">Looks at which something was seen.</param>
 /// <param name="Missed">Checks that nobody made.</param>
 /// <param name="Open">Checks of the last days that are still to be made.</param>
+/// <param name="Pictured">Places and jars of which a picture was taken at every look.</param>
 public sealed record DemoStudy(
     string Formula,
     int Jars,
@@ -35,7 +36,8 @@ public sealed record DemoStudy(
     ImmutableArray<StudyCondition> Places,
     ImmutableArray<DemoLook> Otherwise,
     ImmutableArray<string> Missed,
-    ImmutableArray<string> Open
+    ImmutableArray<string> Open,
+    ImmutableArray<string> Pictured
 )
 {
     /// <summary>Height of a whip that has not moved, percent.</summary>
@@ -56,7 +58,8 @@ public sealed record DemoStudy(
     /// <param name="setup">What it is of.</param>
     /// <param name="now">The present moment.</param>
     /// <param name="rules">The rules of studies and of texture.</param>
-    public StudyLog Log(StudySetup setup, DateTimeOffset now, RuleBook rules)
+    /// <param name="picture">Keeps a picture of a jar as it was seen and answers its name.</param>
+    public StudyLog Log(StudySetup setup, DateTimeOffset now, RuleBook rules, Func<Seen, string> picture)
     {
         var today = DateOnly.FromDateTime(now.DateTime);
         var log = StudyLog.Start(setup, At(setup.MadeOn, now), Device);
@@ -66,12 +69,14 @@ public sealed record DemoStudy(
             if (StudyProgress.Of(log, check.Date, rules).Single(place => place.Check.Id == check.Id).Status == CheckStatus.Over)
                 continue;
             var look = otherwise.GetValueOrDefault(check.Id);
+            var seen = SeenAt(setup, check, look, rules);
             log = log.Append(
                 At(check.Date, now),
                 Device,
-                StudyProgress.Judged(log, check.Id, check.Date, SeenAt(setup, check, look, rules), rules) with
+                StudyProgress.Judged(log, check.Id, check.Date, seen, rules) with
                 {
                     Text = look?.Text ?? "",
+                    Pictures = Pictured.Contains($"{check.Shelf}-{check.Jar}") ? [picture(seen)] : [],
                 }
             );
         }

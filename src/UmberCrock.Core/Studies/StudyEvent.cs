@@ -39,6 +39,15 @@ public sealed record LookKept(
     string Reason
 ) : StudyEvent
 {
+    private const int LettersOfName = 32;
+
+    /// <summary>True for the name of a picture: 32 hexadecimal digits of what is in it, and ".jpg".</summary>
+    /// <param name="name">The name.</param>
+    public static bool IsPicture(string? name) =>
+        name is { Length: LettersOfName + 4 }
+        && name.EndsWith(".jpg", StringComparison.Ordinal)
+        && name.Take(LettersOfName).All(char.IsAsciiHexDigitLower);
+
     /// <summary>What stands: the maker's own word, else that of the rule.</summary>
     [JsonIgnore]
     public StudyVerdict Verdict => Own ?? ByRule;

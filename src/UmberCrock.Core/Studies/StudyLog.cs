@@ -178,6 +178,8 @@ public sealed class StudyLog
             throw new DocumentException("/reason", "is wanted where you say otherwise than the rule.");
         if (look.Pictures.IsDefault || look.Pictures.Length > MostPictures)
             throw new DocumentException("/pictures", $"are at most {MostPictures}.");
+        if (look.Pictures.Any(name => !LookKept.IsPicture(name)))
+            throw new DocumentException("/pictures", "are named by what is in them: 32 hexadecimal digits and .jpg.");
         foreach (var (sign, notch) in look.Seen.Notches)
         {
             if (notch is < 0 or > Seen.Strong)

@@ -133,6 +133,8 @@ public sealed partial class Copies(string usual, TimeProvider clock) : IDisposab
                 await BackUpAsync(dataFile, plain);
                 await CheckAsync(plain);
                 Pack(plain, path);
+                // Once in all, beside the copies: a picture never changes.
+                PictureFolder.Beside(dataFile).ShareWith(PictureFolder.Beside(path));
             }
             finally
             {

@@ -92,6 +92,7 @@ public sealed class DataHouse(
             }
 
             SqliteConnection.ClearAllPools();
+            PictureFolder.Beside(copy.Path).ShareWith(PictureFolder.Beside(folder.DataFile));
             await ReadAnewAsync();
             return before;
         }
@@ -110,6 +111,11 @@ public sealed class DataHouse(
         await studies.PrepareAsync();
         copies.Use(settings.CopiesFolder);
     }
+
+    /// <summary>Takes away pictures that no look names any more, for as long as a look in the bin could have named them.</summary>
+    /// <param name="now">The time, UTC.</param>
+    public async Task TidyPicturesAsync(DateTimeOffset now) =>
+        PictureFolder.Beside(folder.DataFile).Tidy(await studies.PicturesAsync(), now.UtcDateTime.AddDays(-BinStore.DaysKept));
 
     /// <summary>Writes what stands in the log beside the file into it, so that the file is whole when someone copies it alone.</summary>
     public async Task CheckpointAsync()

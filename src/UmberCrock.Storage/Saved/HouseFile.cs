@@ -7,17 +7,21 @@ using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Larder;
+using UmberCrock.Storage.Files;
 
 namespace UmberCrock.Storage.Saved;
 
 /// <summary>Everything that is kept, as one zip of open formats: JSON documents and CSV tables, a text that explains them, and a checksum
 /// of each.</summary>
-public sealed class HouseFile(IDbContextFactory<CrockContext> contexts)
+/// <param name="contexts">The data file.</param>
+/// <param name="pictures">The pictures of looks.</param>
+public sealed class HouseFile(IDbContextFactory<CrockContext> contexts, PictureFolder pictures)
 {
     internal const string Sums = "SHA256SUMS";
     internal const string Formulas = "formulas/";
     internal const string Batches = "batches/";
     internal const string Studies = "studies/";
+    internal const string Pictures = "pictures/";
     internal const string Own = "own-ingredients.json";
     internal const string OwnTable = "own-ingredients.csv";
     internal const string Values = "own-values.csv";
@@ -54,8 +58,15 @@ public sealed class HouseFile(IDbContextFactory<CrockContext> contexts)
         await foreach (var (saved, json) in BatchesAsync(context, cancel))
             Put(PartOf(Batches, ++number, saved.Row.Name), json);
         number = 0;
+        var named = new SortedSet<string>(StringComparer.Ordinal);
         await foreach (var (saved, json) in StudiesAsync(context, cancel))
+        {
             Put(PartOf(Studies, ++number, saved.Row.Name), json);
+            named.UnionWith(PictureFolder.NamesIn(Encoding.UTF8.GetString(json)));
+        }
+
+        foreach (var path in named.Select(pictures.PathOf).OfType<string>())
+            Put($"{Pictures}{Path.GetFileName(path)}", await File.ReadAllBytesAsync(path, cancel));
         var own = await context.OwnIngredients.AsNoTracking().OrderBy(row => row.Slug).ToListAsync(cancel);
         Put(Own, OwnJson(own));
         Put(OwnTable, SavedTables.Write(SavedTables.OwnColumns, own.Select(SavedTables.Of)));

@@ -32,7 +32,12 @@ public sealed record OpeningPreview(IReadOnlyList<OpeningKind> Kinds, IReadOnlyL
 
 /// <summary>Opens a saved file into an empty house or beside what is there. Things are told apart by their keys; the data file is copied
 /// before it is changed.</summary>
-public sealed partial class HouseOpening(IDbContextFactory<CrockContext> contexts, Knowledge knowledge, DataHouse house)
+public sealed partial class HouseOpening(
+    IDbContextFactory<CrockContext> contexts,
+    Knowledge knowledge,
+    DataHouse house,
+    PictureFolder pictures
+)
 {
     private const int Chunk = 100;
 
@@ -72,6 +77,13 @@ public sealed partial class HouseOpening(IDbContextFactory<CrockContext> context
             kinds.AddRange(await RowsAsync(walk, saved, ownRows));
             kinds.Add(await BatchesAsync(walk, saved, batches));
             kinds.Add(await StudiesAsync(walk, saved, studies));
+            // Before the rows that name them are kept: a picture too many is tidied away, one too few is lost.
+            foreach (var picture in saved.Pictures())
+            {
+                if (keeps)
+                    pictures.Keep(picture);
+            }
+
             if (transaction is not null)
             {
                 await context.SaveChangesAsync();

@@ -25,6 +25,7 @@ internal static class HouseReadme
                               much of that was taken off what the larder said was left
         studies/NNNNN-*.json  one study each: its events in order, the first with what was foreseen and every check of the plan; a look says what was seen (0 none to 3 strong),
                               what that came to by rule and why, and what the maker made of it instead; deletedAt where it lies in the bin
+        pictures/*.jpg        the pictures of looks, without the camera's notes; looks name them
         own-ingredients.json  the maker's own ingredients; own-ingredients.csv says when each changed and whether it lies in the bin
         own-values.csv        the maker's own values of properties, which stand in place of the catalogue's
         lots.csv              what was bought, and what is left of it

@@ -7,6 +7,7 @@ using UmberCrock.Core.Documents;
 using UmberCrock.Core.Larder;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
+using UmberCrock.Storage.Files;
 
 namespace UmberCrock.Storage.Saved;
 
@@ -19,6 +20,10 @@ internal sealed class SavedHouse : IDisposable
     private const int MostParts = 50_000;
     private const long MostBytes = 64L * 1024 * 1024;
     private const long MostTogether = 2L * 1024 * 1024 * 1024;
+
+    /// <summary>How a JPEG file begins (ISO/IEC 10918-1: SOI and the first marker).</summary>
+    private static readonly byte[] JpegStart = [0xFF, 0xD8, 0xFF];
+
     private readonly ZipArchive zip;
     private readonly Dictionary<string, string> sums;
     private readonly List<LeftOut> leftOut = [];
@@ -107,6 +112,23 @@ internal sealed class SavedHouse : IDisposable
             var json = Part(entry);
             if (Try(entry.FullName, () => SavedStudy.Parse(json, knowledge)) is { } saved)
                 yield return (saved, json);
+        }
+    }
+
+    /// <summary>Its pictures, one after the other; what is not what its name says is left out and noted.</summary>
+    public IEnumerable<byte[]> Pictures()
+    {
+        foreach (var entry in zip.Entries.Where(entry => entry.FullName.StartsWith(HouseFile.Pictures, StringComparison.Ordinal)))
+        {
+            var bytes = Part(entry);
+            if (
+                bytes.Length <= PictureFolder.MostBytes
+                && bytes.AsSpan().StartsWith(JpegStart)
+                && entry.FullName == HouseFile.Pictures + PictureFolder.NameOf(bytes)
+            )
+                yield return bytes;
+            else
+                Leave(entry.FullName, "it is no picture that was saved here.");
         }
     }
 

@@ -5,6 +5,7 @@ using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
 using UmberCrock.Storage;
+using UmberCrock.Storage.Files;
 
 namespace UmberCrock.Web.Hosting;
 
@@ -18,6 +19,7 @@ internal sealed class DemoData(
     LotStore lots,
     Func<TimeProvider, BatchStore> batchesAt,
     StudyStore studies,
+    PictureFolder pictures,
     TimeProvider clock
 )
 {
@@ -37,6 +39,7 @@ internal sealed class DemoData(
             new LotStore(contexts, knowledge, clock),
             then => new BatchStore(contexts, knowledge, then),
             new StudyStore(contexts, knowledge, clock),
+            PictureFolder.Beside(file),
             clock
         ).AddAsync();
     }
@@ -82,7 +85,7 @@ internal sealed class DemoData(
         var used = await lots.ByKeysAsync([.. batch.Log.State.LotKeys]);
         var request = watched.Request(batch.Log.State.MadeOn);
         var setup = BatchStudy.Of(batch.Log.State, batch.Key, request, used.Values, Catalogue.Shipped, EvaluationSettings.Default);
-        await studies.AddAsync(watched.Log(setup, clock.GetLocalNow(), Catalogue.Shipped.Rules));
+        await studies.AddAsync(watched.Log(setup, clock.GetLocalNow(), Catalogue.Shipped.Rules, seen => pictures.Keep(DemoJar.Draw(seen))));
     }
 
     private async Task AddMadeAsync(DemoBatch made)

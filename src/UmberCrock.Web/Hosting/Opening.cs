@@ -77,6 +77,7 @@ internal static class Opening
                 $"{part}.before-{DateTime.UtcNow.ToString("yyyyMMdd'T'HHmmss", System.Globalization.CultureInfo.InvariantCulture)}"
             );
         File.Move(next, folder.DataFile);
+        PictureFolder.Beside(Path.GetFullPath(copy)).ShareWith(PictureFolder.Beside(folder.DataFile));
         say($"{copy} was put in its place. What stood there before lies beside it, in {folder.Path}.");
     }
 

@@ -3,6 +3,7 @@ using System.Text.RegularExpressions;
 using Microsoft.AspNetCore.Http.Features;
 using UmberCrock.Core.Settings;
 using UmberCrock.Storage;
+using UmberCrock.Web.Pictures;
 
 namespace UmberCrock.Web.Hosting;
 
@@ -59,8 +60,9 @@ internal static partial class RequestDoor
         }
 
         if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } limit)
-            limit.MaxRequestBodySize = request.Path.StartsWithSegments("/copies", StringComparison.Ordinal)
-                ? IncomingFiles.MostBytes
+            limit.MaxRequestBodySize =
+                request.Path.StartsWithSegments("/copies", StringComparison.Ordinal) ? IncomingFiles.MostBytes
+                : request.Path.StartsWithSegments("/studies", StringComparison.Ordinal) ? LookPictures.MostBytes
                 : MostBytes;
         if (request.Query.Keys.Any(name => !FieldName().IsMatch(name)))
             throw new RefusedRequestException(StatusCodes.Status400BadRequest, "The address asks with a name that no field here has.");

@@ -83,6 +83,7 @@ internal sealed class Upkeep(
         try
         {
             await house.CopyAsync(CopyReason.Day);
+            await house.TidyPicturesAsync(clock.GetUtcNow());
             Trouble = null;
         }
         catch (Exception problem)

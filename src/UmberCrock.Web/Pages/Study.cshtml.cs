@@ -1,16 +1,30 @@
+using System.Collections.Immutable;
+using System.Globalization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Studies;
 using UmberCrock.Storage;
+using UmberCrock.Storage.Files;
 using UmberCrock.Web.Batches;
 using UmberCrock.Web.Hosting;
+using UmberCrock.Web.Labels;
+using UmberCrock.Web.Papers;
+using UmberCrock.Web.Pictures;
 using UmberCrock.Web.Studies;
 
 namespace UmberCrock.Web.Pages;
 
 /// <summary>A study: its checks, the panel of one of them, what was foreseen, and the best-before date by evidence.</summary>
-internal sealed class StudyModel(StudyStore studies, FormulaStore formulas, Knowledge knowledge) : PageModel
+internal sealed class StudyModel(
+    StudyStore studies,
+    FormulaStore formulas,
+    BatchStore batches,
+    LabelStore labels,
+    PictureFolder pictures,
+    Knowledge knowledge,
+    IWebHostEnvironment host
+) : PageModel
 {
     /// <summary>What is shown.</summary>
     public StudyView View { get; private set; } = null!;
@@ -35,6 +49,35 @@ internal sealed class StudyModel(StudyStore studies, FormulaStore formulas, Know
     /// <param name="check">The check in the panel.</param>
     public async Task<IActionResult> OnGetAsync([FromRoute] long id, string? check) => await ShowAsync(id, check) ? Page() : NotFound();
 
+    /// <summary>All of the study on paper, for whoever judges it.</summary>
+    public async Task<IActionResult> OnGetReportAsync([FromRoute] long id)
+    {
+        if (!await ShowAsync(id, null))
+            return NotFound();
+        var (setup, plan) = (View.Log.Setup, await labels.OfFormulaAsync(View.Log.Setup.FormulaKey));
+        return File(
+            PaperPdf.Of(
+                setup.Name,
+                $"{setup.Name}, study{(setup.BatchCode.Length > 0 ? $" of {setup.BatchCode}" : "")}",
+                StudyPaper.Of(View, await LotsAsync(setup.BatchKey), pictures, knowledge),
+                plan.SheetFor(plan.Region ?? knowledge.Settings.Region).Paper,
+                LabelType.From(Path.Combine(host.WebRootPath, "built"))
+            ),
+            "application/pdf",
+            $"study-{id.ToString(CultureInfo.InvariantCulture)}.pdf"
+        );
+    }
+
+    private async Task<IReadOnlyList<(string Ingredient, string Lot, decimal Grams)>> LotsAsync(string? batchKey) =>
+        batchKey is not null && await batches.FindAsync(await batches.IdOfAsync(batchKey)) is { } batch
+            ?
+            [
+                .. batch.Log.State.Weighed.SelectMany(
+                    (parts, line) => parts.Select(part => (batch.Log.State.Plan.Lines[line].Name, part.Lot ?? "not said", part.Grams))
+                ),
+            ]
+            : [];
+
     /// <summary>What the look as it is marked comes to, and what that does to the date; nothing is kept.</summary>
     public async Task<IActionResult> OnPostJudgeAsync([FromRoute] long id, [FromForm] string? check)
     {
@@ -53,30 +96,49 @@ internal sealed class StudyModel(StudyStore studies, FormulaStore formulas, Know
     }
 
     /// <summary>Keeps a look; shows the next check that is due.</summary>
-    public Task<IActionResult> OnPostLookAsync(
+    public async Task<IActionResult> OnPostLookAsync(
         [FromRoute] long id,
         [FromForm] string? check,
         [FromForm] string? text,
         [FromForm] string? reason
-    ) =>
-        AppendAsync(
+    )
+    {
+        var (taken, refused) = await PicturesAsync();
+        return await AppendAsync(
             id,
             check,
             log =>
-                StudyProgress.Judged(
-                    log,
-                    check ?? "",
-                    studies.Today,
-                    StudyForm.Seen(RequestDoor.Form(Request)),
-                    knowledge.Catalogue.Rules
-                ) with
-                {
-                    Text = PlainText.OneLine(text ?? ""),
-                    Own = StudyForm.Own(RequestDoor.Form(Request)),
-                    Reason = PlainText.OneLine(reason ?? ""),
-                },
+                refused is not null
+                    ? throw refused
+                    : StudyProgress.Judged(
+                        log,
+                        check ?? "",
+                        studies.Today,
+                        StudyForm.Seen(RequestDoor.Form(Request)),
+                        knowledge.Catalogue.Rules
+                    ) with
+                    {
+                        Text = PlainText.OneLine(text ?? ""),
+                        Pictures = taken,
+                        Own = StudyForm.Own(RequestDoor.Form(Request)),
+                        Reason = PlainText.OneLine(reason ?? ""),
+                    },
             then: view => view.NextDue?.Check.Id
         );
+    }
+
+    /// <summary>The pictures are read before the study is held: that takes a second.</summary>
+    private async Task<(ImmutableArray<string> Names, DocumentException? Refused)> PicturesAsync()
+    {
+        try
+        {
+            return (await LookPictures.TakenAsync(RequestDoor.Form(Request), pictures), null);
+        }
+        catch (DocumentException refused)
+        {
+            return ([], refused);
+        }
+    }
 
     /// <summary>Marks everything that was missed as missed.</summary>
     public Task<IActionResult> OnPostMissedAsync([FromRoute] long id) =>
@@ -119,12 +181,7 @@ internal sealed class StudyModel(StudyStore studies, FormulaStore formulas, Know
         Func<StudyView, string?>? then = null
     )
     {
-        _ = long.TryParse(
-            RequestDoor.Form(Request)["after"],
-            System.Globalization.NumberStyles.None,
-            System.Globalization.CultureInfo.InvariantCulture,
-            out var after
-        );
+        _ = long.TryParse(RequestDoor.Form(Request)["after"], NumberStyles.None, CultureInfo.InvariantCulture, out var after);
         try
         {
             if (await studies.AppendAsync(id, after, happened, RequestDoor.DeviceOf(Request)) is not { } kept)

@@ -17,3 +17,14 @@ internal sealed record PaperColumn(string Heading, double Share, bool IsNumber =
 
 /// <summary>A table; its heading is repeated on every page.</summary>
 internal sealed record PaperTable(IReadOnlyList<PaperColumn> Columns, IReadOnlyList<IReadOnlyList<string>> Rows) : PaperBlock;
+
+/// <summary>A picture with a line below it.</summary>
+/// <param name="Path">Where the JPEG file lies.</param>
+/// <param name="Caption">The line.</param>
+internal sealed record PaperPicture(string Path, string Caption);
+
+/// <summary>Pictures, three in a row; each stays with its line.</summary>
+internal sealed record PaperPictures(IReadOnlyList<PaperPicture> Pictures) : PaperBlock;
+
+/// <summary>Lines to sign on, each with who signs; they stay together.</summary>
+internal sealed record PaperSignatures(IReadOnlyList<string> Who) : PaperBlock;

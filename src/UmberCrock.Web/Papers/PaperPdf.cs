@@ -22,6 +22,11 @@ internal sealed class PaperPdf : IDisposable
     /// <summary>So much must be left below a heading, mm: its first lines stay with it.</summary>
     private const double KeptWithHeading = 22;
 
+    private const int InARow = 3;
+    private const double PictureHeight = 42;
+    private const double PictureGap = 5;
+    private const double SignatureHeight = 16;
+
     private readonly PdfDocument document = new();
     private readonly LabelType type;
     private readonly SheetPaper paper;
@@ -60,6 +65,12 @@ internal sealed class PaperPdf : IDisposable
                     break;
                 case PaperTable table:
                     pdf.Table(table);
+                    break;
+                case PaperPictures pictures:
+                    pdf.Pictures(pictures.Pictures);
+                    break;
+                case PaperSignatures signatures:
+                    pdf.Signatures(signatures.Who);
                     break;
                 default:
                     throw new ArgumentOutOfRangeException(nameof(blocks), block, "A block that is not set.");
@@ -161,6 +172,41 @@ internal sealed class PaperPdf : IDisposable
 
         y += 0.9;
         graphics!.DrawLine(new XPen(isHeading ? XColors.Black : XColors.LightGray, 0.5), P(Margin), P(y), P(width - Margin), P(y));
+    }
+
+    private void Pictures(IReadOnlyList<PaperPicture> pictures)
+    {
+        var wide = (Inner - ((InARow - 1) * PictureGap)) / InARow;
+        foreach (var row in pictures.Chunk(InARow))
+        {
+            Need(PictureHeight + (2 * SmallSize * Leading));
+            for (var at = 0; at < row.Length; at++)
+            {
+                var x = Margin + (at * (wide + PictureGap));
+                using var image = XImage.FromFile(row[at].Path);
+                var scale = Math.Min(wide / image.PixelWidth, PictureHeight / image.PixelHeight);
+                graphics!.DrawImage(image, P(x), P(y), P(image.PixelWidth * scale), P(image.PixelHeight * scale));
+                var line = Wrapped(row[at].Caption, wide, SmallSize, bold: false).FirstOrDefault() ?? "";
+                Line(x, y + PictureHeight + (SmallSize * Leading), line, SmallSize, bold: false);
+            }
+
+            y += PictureHeight + (2 * SmallSize * Leading);
+        }
+    }
+
+    private void Signatures(IReadOnlyList<string> who)
+    {
+        Need(who.Count * SignatureHeight);
+        foreach (var one in who)
+        {
+            y += SignatureHeight;
+            graphics!.DrawLine(new XPen(XColors.Black, 0.5), P(Margin), P(y), P(Margin + (Inner / 2)), P(y));
+            graphics.DrawLine(new XPen(XColors.Black, 0.5), P(Margin + (Inner * 0.6)), P(y), P(width - Margin), P(y));
+            Line(Margin, y + (SmallSize * Leading), one, SmallSize, bold: false);
+            Line(Margin + (Inner * 0.6), y + (SmallSize * Leading), "day", SmallSize, bold: false);
+        }
+
+        y += SmallSize * Leading;
     }
 
     private void TurnWithin(PaperTable table, bool isHeading)

@@ -6,7 +6,7 @@ using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Studies;
 
-/// <summary>What a bench learnt, as it is drawn: before and after, each factor with its doubt, what was left out, what would change.</summary>
+/// <summary>What a bench learnt, as it is drawn: before and after, each factor with its doubt, what would change.</summary>
 /// <param name="Learnt">What it learnt.</param>
 /// <param name="InUse">What predictions go by now; null for the book.</param>
 /// <param name="Moved">Formulas whose predictions its strengths move, those it moves most first.</param>
@@ -70,11 +70,17 @@ internal sealed record LearntView(
     public string Of(int index) => $"{Learnt.Looks[index].Name}, {Learnt.Looks[index].Where}: {Felt(index)}";
 
     /// <summary>By how much a look pulls, in words.</summary>
-    public string Of(Pull pull) =>
-        $"{Learnt.Looks[pull.Index].Name}, {Learnt.Looks[pull.Index].Where}: {(pull.By > 0 ? "softer" : "firmer")} by {One(Math.Abs(pull.By))}";
+    public string Of(Pull pull)
+    {
+        var seen = Learnt.Looks[pull.Index];
+        return $"{seen.Name}, {seen.Where}: {(pull.By > 0 ? "softer" : "firmer")} by {One(Math.Abs(pull.By))}";
+    }
 
-    private string Felt(int index) =>
-        $"{BandStretches.Word(Learnt.Looks[index].Look.Band)} at {Learnt.Looks[index].Look.Celsius.ToString("0.#", CultureInfo.CurrentCulture)} °C";
+    private string Felt(int index)
+    {
+        var look = Learnt.Looks[index].Look;
+        return $"{BandStretches.Word(look.Band)} at {Shown.Short(look.Celsius)} °C";
+    }
 
     private static string One(double value) => value.ToString("0.0", CultureInfo.CurrentCulture);
 

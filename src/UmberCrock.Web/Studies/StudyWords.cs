@@ -84,6 +84,16 @@ internal static class StudyWords
             _ => throw new UnreachableException(),
         };
 
+    /// <summary>The status of a check whose look came to a verdict.</summary>
+    public static CheckStatus StatusOf(StudyVerdict verdict) =>
+        verdict switch
+        {
+            StudyVerdict.Held => CheckStatus.Held,
+            StudyVerdict.Changed => CheckStatus.Changed,
+            StudyVerdict.Failed => CheckStatus.Failed,
+            _ => throw new UnreachableException(),
+        };
+
     /// <summary>What became of a forecast.</summary>
     public static string Of(ForecastSeen seen) =>
         seen.Outcome switch

@@ -25,7 +25,7 @@ public static class BenchCatalogue
 {
     extension(Catalogue catalogue)
     {
-        /// <summary>The same ingredients and rules, crystals as strong as on a bench; null gives the book's values to the last digit.</summary>
+        /// <summary>The same ingredients and rules, crystals as strong as on a bench; null gives the book's values.</summary>
         public Catalogue By(BenchStrengths? bench) =>
             catalogue.Rules.Texture.Bench == bench
                 ? catalogue

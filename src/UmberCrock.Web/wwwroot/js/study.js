@@ -21,7 +21,10 @@ document.addEventListener('alpine:init', () => {
 
     // What the rule says of what is marked: asked after each mark, the last answer counts.
     const judge = async () => {
-      const sent = await ask(`${location.pathname}?handler=Judge`, { method: 'POST', body: new FormData(form()) });
+      const marked = new FormData(form());
+      // Pictures change no verdict, and are heavy.
+      marked.delete('picture');
+      const sent = await ask(`${location.pathname}?handler=Judge`, { method: 'POST', body: marked });
       if (sent) document.getElementById('judged').innerHTML = sent.text;
     };
 
@@ -83,6 +86,7 @@ document.addEventListener('alpine:init', () => {
       Enter: () => { form()?.requestSubmit(); },
       a: restNone,
       d: nextDue,
+      p: () => document.getElementById('picture')?.click(),
       n: () => document.getElementById('note')?.focus(),
       h: own('held'),
       c: own('changed'),
@@ -102,6 +106,11 @@ document.addEventListener('alpine:init', () => {
     };
     const changed = event => {
       if (!event.target.closest('#look')) return;
+      if (event.target.id === 'picture') {
+        const chosen = event.target.files.length;
+        document.getElementById('picked').textContent = chosen === 1 ? '1 picture' : chosen ? `${chosen} pictures` : 'Picture';
+        return;
+      }
       const row = event.target.closest('[data-row]');
       if (row) { at = rows().indexOf(row); show(); }
       if (event.target.id !== 'note' && event.target.id !== 'reason') judge();
