@@ -29,7 +29,7 @@ internal static class StudyLoad
         var looks = 0;
         for (var number = 0; number < studies; number++)
         {
-            var watched = new DemoStudy("", 1, false, [StudyCondition.Room, StudyCondition.Warm, StudyCondition.Cold], [], [], []);
+            var watched = new DemoStudy("", 1, false, [StudyCondition.Room, StudyCondition.Warm, StudyCondition.Cold], [], [], [], []);
             var setup = StudySetup.Of(
                 demo[number % demo.Length],
                 null,
@@ -38,7 +38,7 @@ internal static class StudyLoad
                 knowledge.Catalogue,
                 EvaluationSettings.Default
             );
-            var log = watched.Log(setup, TimeProvider.System.GetLocalNow(), knowledge.Catalogue.Rules);
+            var log = watched.Log(setup, TimeProvider.System.GetLocalNow(), knowledge.Catalogue.Rules, _ => "");
             looks += log.Looks.Count;
             await store.AddAsync(log);
         }

@@ -130,6 +130,7 @@ public sealed class FuzzTests : IDisposable
         ("/your-bench?handler=Use", ["version"]),
         ("/your-bench?handler=Book", ["version"]),
         ("/intake?handler=Read", ["text", "pasted", "spoons", "form", "audience", "zone", "sunUse"]),
+        ("/intake?handler=Why", ["text", "spoons", "form"]),
         ("/intake?handler=Bench", ["text", "spoons", "form", "audience", "zone", "sunUse"]),
         (
             "/settings",

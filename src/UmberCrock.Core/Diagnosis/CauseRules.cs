@@ -83,6 +83,7 @@ internal sealed record CauseRow(
 /// <param name="OilyBelowHlb">An emulsifier below this HLB holds water in oil and not oil in water.</param>
 /// <param name="ShortLivedBelowMonths">Oils that keep less, months, turn soon.</param>
 /// <param name="Shown">Which notch of a sign is a symptom.</param>
+/// <param name="Said">How a recipe says that it went wrong.</param>
 /// <param name="HardWaxes">Waxes that snap without a partner.</param>
 /// <param name="Partners">What stands by them.</param>
 /// <param name="Tacky">What holds to the skin.</param>
@@ -105,6 +106,7 @@ internal sealed record CauseRules(
     double OilyBelowHlb,
     double ShortLivedBelowMonths,
     ImmutableArray<ShownRow> Shown,
+    SaidRules Said,
     [property: Names(Named.Ingredient)] ImmutableArray<string> HardWaxes,
     [property: Names(Named.Ingredient)] ImmutableArray<string> Partners,
     [property: Names(Named.Ingredient)] ImmutableArray<string> Tacky,

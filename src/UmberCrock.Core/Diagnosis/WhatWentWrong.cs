@@ -60,6 +60,11 @@ public static class WhatWentWrong
                 : [],
         ];
 
+    /// <summary>What a recipe says of itself as symptoms: "it went grainy". What only warns or denies is left in peace.</summary>
+    /// <param name="text">What was pasted.</param>
+    /// <param name="rules">The rules of causes.</param>
+    public static ImmutableArray<Symptom> SaidIn(string text, RuleBook rules) => SaidSymptoms.In(text, rules.Of<CauseRules>().Said);
+
     private static double Weigh(CauseRow cause, List<string> seen, IReadOnlyDictionary<string, double> facts, CauseRules rules)
     {
         var weight = 1.0;

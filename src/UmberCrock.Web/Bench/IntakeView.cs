@@ -1,9 +1,11 @@
 using System.Diagnostics;
 using System.Globalization;
+using UmberCrock.Core.Diagnosis;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Intake;
 using UmberCrock.Core.Materials;
+using UmberCrock.Storage;
 using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Bench;
@@ -66,8 +68,24 @@ internal sealed record SumScale(
 }
 
 /// <summary>A recipe as it was read, laid out.</summary>
-internal sealed record IntakeView(IntakeReport Report, string Text, string Pasted, IReadOnlyList<IntakeRow> Rows, SumScale? Sum)
+/// <param name="Report">What was read.</param>
+/// <param name="Text">The text as it stands.</param>
+/// <param name="Pasted">The text as it was pasted.</param>
+/// <param name="Rows">Its lines.</param>
+/// <param name="Sum">The sum against the claim; null where nothing could be weighed.</param>
+/// <param name="Symptoms">What it says went wrong.</param>
+/// <param name="Causes">The likeliest causes of that, by what is in it.</param>
+internal sealed record IntakeView(
+    IntakeReport Report,
+    string Text,
+    string Pasted,
+    IReadOnlyList<IntakeRow> Rows,
+    SumScale? Sum,
+    IReadOnlyList<Symptom> Symptoms,
+    IReadOnlyList<DiagnosedCause> Causes
+)
 {
+    private const int MostCauses = 2;
     private const double BarHalf = 66;
     private const int MostChoices = 2;
 
@@ -83,8 +101,9 @@ internal sealed record IntakeView(IntakeReport Report, string Text, string Paste
         BarHalf + (Math.Clamp((double)((grams / reading) - 1m), -0.5, 0.5) * 2 * BarHalf);
 
     /// <summary>Lays a reading out.</summary>
-    public static IntakeView Of(IntakeReport report, string text, string pasted, Catalogue catalogue)
+    public static IntakeView Of(IntakeReport report, string text, string pasted, Knowledge knowledge)
     {
+        var catalogue = knowledge.Catalogue;
         var now = text.Split('\n');
         var before = pasted.Split('\n');
         string Pasted(int number, string otherwise) =>
@@ -94,7 +113,18 @@ internal sealed record IntakeView(IntakeReport Report, string Text, string Paste
             .Concat(report.Asides.Select(aside => RowOf(aside, report, Pasted(aside.Number, aside.Text))))
             .OrderBy(row => row.Number)
             .ToList();
-        return new IntakeView(report, text, pasted, rows, SumOf(report, catalogue.Rules.Intake));
+        var symptoms = report.Formula.Lines.IsEmpty ? [] : WhatWentWrong.SaidIn(text, catalogue.Rules);
+        return new IntakeView(
+            report,
+            text,
+            pasted,
+            rows,
+            SumOf(report, catalogue.Rules.Intake),
+            symptoms,
+            symptoms.IsEmpty
+                ? []
+                : [.. WhatWentWrong.Of(report.Formula, symptoms, new DiagnosisRecord(), catalogue, knowledge.Settings).Take(MostCauses)]
+        );
     }
 
     private static IntakeRow RowOf(IntakeLine line, int index, IntakeReport report, string pasted, Catalogue catalogue)

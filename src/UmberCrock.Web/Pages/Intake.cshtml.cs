@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using UmberCrock.Core.Demo;
+using UmberCrock.Core.Diagnosis;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Intake;
@@ -43,7 +44,7 @@ internal sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : Pag
     public void OnGet(bool sample)
     {
         if (sample)
-            View = IntakeView.Of(Report(DemoRecipe.Text, new Chosen()), DemoRecipe.Text, DemoRecipe.Text, knowledge.Catalogue);
+            View = IntakeView.Of(Report(DemoRecipe.Text, new Chosen()), DemoRecipe.Text, DemoRecipe.Text, knowledge);
     }
 
     /// <summary>Reads the text as it stands and shows it.</summary>
@@ -57,7 +58,7 @@ internal sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : Pag
         }
 
         var (now, before) = (Lines(text), Lines(pasted));
-        View = IntakeView.Of(Report(now, chosen), now, before.Length == 0 ? now : before, knowledge.Catalogue);
+        View = IntakeView.Of(Report(now, chosen), now, before.Length == 0 ? now : before, knowledge);
         return ProblemWriter.IsWindow(Request) ? Page() : Partial("_Intake", this);
     }
 
@@ -91,7 +92,7 @@ internal sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : Pag
             if (recipe.Text.Length > LongestText)
                 throw new DocumentException("/", TooLong);
             var text = Lines(recipe.Text);
-            View = IntakeView.Of(Report(text, new Chosen()), text, text, knowledge.Catalogue);
+            View = IntakeView.Of(Report(text, new Chosen()), text, text, knowledge);
         }
         catch (DocumentException refused)
         {
@@ -111,7 +112,21 @@ internal sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : Pag
     }
 
     /// <summary>Puts what was read on the bench.</summary>
-    public async Task<IActionResult> OnPostBenchAsync(string? text, Chosen chosen)
+    public Task<IActionResult> OnPostBenchAsync(string? text, Chosen chosen) =>
+        PutAsync(text, chosen, id => RedirectToPage("/Bench", new { id }));
+
+    /// <summary>Puts what was read on the bench, and asks why it went wrong as it says.</summary>
+    public Task<IActionResult> OnPostWhyAsync(string? text, Chosen chosen) => PutAsync(text, chosen, id => RedirectToPage(
+                "/Wrong",
+                new
+                {
+                    formula = id,
+                    asked = "yes",
+                    s = WhatWentWrong.SaidIn(text ?? "", knowledge.Catalogue.Rules).Select(Vocabulary.Word).ToArray(),
+                }
+            ));
+
+    private async Task<IActionResult> PutAsync(string? text, Chosen chosen, Func<long, IActionResult> then)
     {
         if ((text?.Length ?? 0) > LongestText)
             throw new RefusedRequestException(StatusCodes.Status413PayloadTooLarge, TooLong);
@@ -119,21 +134,21 @@ internal sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : Pag
         if (report.Formula.Lines.IsEmpty)
         {
             Refusal = "Nothing of it could be weighed yet. Say what a line is, or how much of it.";
-            View = IntakeView.Of(report, Lines(text), Lines(text), knowledge.Catalogue);
+            View = IntakeView.Of(report, Lines(text), Lines(text), knowledge);
             Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
             return Page();
         }
 
         try
         {
-            return RedirectToPage("/Bench", new { id = await store.AddAsync(report.Formula, BatchOf(report)) });
+            return then(await store.AddAsync(report.Formula, BatchOf(report)));
         }
         catch (DocumentException refused)
         {
             Refusal =
                 $"It cannot be put on the bench yet: "
                 + $"{string.Join(" ", refused.Problems.Take(MostProblems).Select(problem => $"{problem.Pointer} {problem.Reason}"))}";
-            View = IntakeView.Of(report, Lines(text), Lines(text), knowledge.Catalogue);
+            View = IntakeView.Of(report, Lines(text), Lines(text), knowledge);
             Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
             return Page();
         }

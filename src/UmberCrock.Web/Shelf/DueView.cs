@@ -1,5 +1,7 @@
+using UmberCrock.Core.Batches;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Studies;
+using UmberCrock.Core.Topics.Method;
 using UmberCrock.Storage;
 using UmberCrock.Web.Drawing;
 
@@ -58,10 +60,16 @@ internal sealed record DueView(IReadOnlyList<DueItem> Items, int More, IReadOnly
     public double X(DateOnly day) => 8 + ((day.DayNumber - Today.DayNumber) * AxisWidth / DaysAhead);
 }
 
-/// <summary>Gathers what is due: looks, batches that were begun, lots near their end.</summary>
-internal sealed class DueKeeper(StudyStore studies, BatchStore batches, LotStore lots, Knowledge knowledge)
+/// <summary>Gathers what is due: looks, batches that have rested, batches that were begun, lots near their end.</summary>
+internal sealed class DueKeeper(StudyStore studies, BatchStore batches, LotStore lots, Knowledge knowledge, TimeProvider clock)
 {
     private const int MostOfAKind = 3;
+
+    /// <summary>So many of the newest batches that are over are asked whether they have rested.</summary>
+    private const int MostRested = 8;
+
+    private static readonly TimeSpan RestedFor = TimeSpan.FromDays(2);
+    private static readonly TimeSpan LongestRest = TimeSpan.FromDays(3);
 
     /// <summary>What is due today.</summary>
     public async Task<DueView> ShowAsync()
@@ -79,8 +87,9 @@ internal sealed class DueKeeper(StudyStore studies, BatchStore batches, LotStore
                 "G"
             ))
             .ToList();
+        var rested = await RestedAsync();
         var ending = Lots(await lots.ListAsync(), today);
-        var kinds = new[] { looks, begun, ending };
+        var kinds = new[] { looks, rested, begun, ending };
         return new DueView(
             [.. kinds.SelectMany(kind => kind.Take(MostOfAKind).Select((item, at) => at == 0 ? item : item with { Key = null }))],
             kinds.Sum(kind => Math.Max(0, kind.Count - MostOfAKind)),
@@ -88,6 +97,37 @@ internal sealed class DueKeeper(StudyStore studies, BatchStore batches, LotStore
             await studies.MissedAsync(last),
             today
         );
+    }
+
+    /// <summary>Batches that have rested and that nobody watches yet: judged after 24 h, with a gelator or fats that grain after 48 h,
+    /// and for two days from then.</summary>
+    private async Task<List<DueItem>> RestedAsync()
+    {
+        var now = clock.GetLocalNow();
+        var items = new List<DueItem>();
+        foreach (var place in (await batches.ListAsync(new BatchQuestion(false, null, null), 0, MostRested)).Batches)
+        {
+            if (place is not { Phase: BatchPhase.Closed, Pieces: > 0, EndedAt: { } ended } || now - ended > RestedFor + LongestRest)
+                continue;
+            var batch = await batches.FindAsync(place.Id);
+            var rest = TimeSpan.FromMinutes(
+                batch!.Log.State.Plan.Method.Steps.Where(step => step.Stage == MethodStage.Rest).Sum(step => step.Minutes)
+            );
+            var ready = batch.Log.State.Filled[^1].At + rest;
+            if (now >= ready && now <= ready + RestedFor && (await studies.OfAsync(null, batch.Key)).Count == 0)
+                items.Add(
+                    new DueItem(
+                        "due",
+                        place.Name,
+                        $"Batch {place.Code} has rested {rest.TotalHours:0} h: judge it, and watch its jars.",
+                        $"/studies/new?batch={Key(place.Id)}",
+                        "Judge",
+                        "J"
+                    )
+                );
+        }
+
+        return items;
     }
 
     private static List<DueItem> Looks(IReadOnlyList<DueChecks> due, DateOnly today) =>

@@ -23,12 +23,11 @@ public sealed record CrystalGroup(string Group, string Words, [property: Names(N
 /// <summary>A catalogue whose predictions go by a bench.</summary>
 public static class BenchCatalogue
 {
-    extension(Catalogue catalogue)
-    {
-        /// <summary>The same ingredients and rules, crystals as strong as on a bench; null gives the book's values.</summary>
-        public Catalogue By(BenchStrengths? bench) =>
-            catalogue.Rules.Texture.Bench == bench
-                ? catalogue
-                : catalogue.With(catalogue.Rules.With(catalogue.Rules.Texture with { Bench = bench }));
-    }
+    /// <summary>The same ingredients and rules, crystals as strong as on a bench; null gives the book's values.</summary>
+    /// <param name="catalogue">The ingredients and rules.</param>
+    /// <param name="bench">What a bench learnt; null for the book.</param>
+    public static Catalogue By(this Catalogue catalogue, BenchStrengths? bench) =>
+        catalogue.Rules.Texture.Bench == bench
+            ? catalogue
+            : catalogue.With(catalogue.Rules.With(catalogue.Rules.Texture with { Bench = bench }));
 }

@@ -40,6 +40,7 @@ document.addEventListener('alpine:init', () => {
         b: startBatch,
         d: due('d'),
         g: due('g'),
+        j: due('j'),
         l: due('l'),
         Delete: intoBin,
       }, { first: showAll }),
