@@ -172,8 +172,10 @@ public sealed class StudyPageTests : IAsyncLifetime
         foreach (var id in new[] { 1, 2 })
             seen.AddRange(ForecastTally.Of((await Studies.FindAsync(id))!.Log, rules));
         var counted = seen.Where(one => one.Outcome != ForecastOutcome.Open).ToList();
-        page.QuerySelector(".bigtruth b")!.TextContent.ShouldBe($"{counted.Count(one => one.Outcome == ForecastOutcome.BorneOut)}");
-        page.QuerySelector(".bigtruth i")!.TextContent.ShouldBe($"of {counted.Count}");
+        // Of twenty rungs of the demo's ladders nine were as firm as the book says: two of four, one of five, two of four, two of four, two
+        // of three.
+        page.QuerySelector(".bigtruth b")!.TextContent.ShouldBe($"{counted.Count(one => one.Outcome == ForecastOutcome.BorneOut) + 9}");
+        page.QuerySelector(".bigtruth i")!.TextContent.ShouldBe($"of {counted.Count + 20}");
         page.QuerySelectorAll(".truth tbody tr").Length.ShouldBe(seen.Select(one => one.About).Distinct().Count());
         await window.OpenAsync("/studies/2");
         await window.SendAsync("/studies/2?handler=Delete", []);
