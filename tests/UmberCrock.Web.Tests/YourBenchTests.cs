@@ -46,7 +46,9 @@ public sealed class YourBenchTests : IAsyncLifetime
         melt.GetProperty("byYourBench").GetBoolean().ShouldBeTrue();
         foreach (var path in new[] { "", "/ladder", "/compare", "/method", "/notes", "/how", "/weigh", "/label" })
             (await window.OpenAsync($"/bench/{id}{path}")).QuerySelector(".bybench").ShouldNotBeNull($"{path} says by whom");
-        (await window.OpenAsync("/")).QuerySelector(".bybench").ShouldNotBeNull();
+        foreach (var path in new[] { "/", "/larder/shea-butter-refined" })
+            (await window.OpenAsync(path)).QuerySelector(".bybench").ShouldNotBeNull($"{path} says by whom");
+        (await window.OpenAsync($"/bench/{id}/method")).QuerySelector(".mcard header")!.TextContent.ShouldContain("by your bench");
         (await window.OpenAsync($"/bench/{id}/how")).DocumentElement.TextContent.ShouldContain("by your bench");
 
         await window.OpenAsync("/your-bench");

@@ -24,8 +24,8 @@ internal sealed record TruthView(BenchTruth Truth, DateOnly Today, RuleBook Rule
 
     private const double Margin = 12;
 
-    /// <summary>Room that the word of today takes to the left of its day, px.</summary>
-    private const double RoomForToday = 42;
+    /// <summary>Room that the word of today and that of a month take to the left of its day, px.</summary>
+    private const double RoomForToday = 72;
 
     /// <summary>The first day that is shown: the first of a month.</summary>
     public static DateOnly SinceOf(DateOnly today) => new DateOnly(today.Year, today.Month, 1).AddMonths(1 - Months);
