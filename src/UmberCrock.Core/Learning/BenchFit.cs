@@ -78,7 +78,6 @@ public sealed record BenchLearning(
 /// <summary>Fits the strengths of crystals to what a bench felt and measured (data/rules/learning.json).</summary>
 public static class BenchFit
 {
-    private const double HottestShift = 20;
     private const int MostPulls = 3;
 
     /// <summary>Learns from looks and set temperatures.</summary>
@@ -100,8 +99,8 @@ public static class BenchFit
         var size = texture.Groups.Length + 1;
         var book = new Point(new double[size]);
         double[] sds = [.. Enumerable.Repeat(rules.FactorSd, size - 1), rules.ShiftSdCelsius];
-        double[] low = [.. Enumerable.Repeat(Math.Log(rules.LeastFactor), size - 1), -HottestShift];
-        double[] high = [.. Enumerable.Repeat(Math.Log(rules.MostFactor), size - 1), HottestShift];
+        double[] low = [.. Enumerable.Repeat(Math.Log(rules.LeastFactor), size - 1), -BenchStrengths.FurthestShiftCelsius];
+        double[] high = [.. Enumerable.Repeat(Math.Log(rules.MostFactor), size - 1), BenchStrengths.FurthestShiftCelsius];
         LeastSquares Squares() => new([.. all.Select(one => one.Seen), .. sets], sds, low, high);
         var first = LeaveOut(all, left, looks, Squares, book, rules, texture);
         var squares = Squares();

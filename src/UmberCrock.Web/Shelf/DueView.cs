@@ -68,7 +68,6 @@ internal sealed class DueKeeper(StudyStore studies, BatchStore batches, LotStore
     /// <summary>So many of the newest batches that are over are asked whether they have rested.</summary>
     private const int MostRested = 8;
 
-    private static readonly TimeSpan RestedFor = TimeSpan.FromDays(2);
     private static readonly TimeSpan LongestRest = TimeSpan.FromDays(3);
 
     /// <summary>What is due today.</summary>
@@ -100,21 +99,21 @@ internal sealed class DueKeeper(StudyStore studies, BatchStore batches, LotStore
     }
 
     /// <summary>Batches that have rested and that nobody watches yet: judged after 24 h, with a gelator or fats that grain after 48 h,
-    /// and for two days from then.</summary>
+    /// and for as long as a look may be late.</summary>
     private async Task<List<DueItem>> RestedAsync()
     {
-        var now = clock.GetLocalNow();
+        var (now, asked) = (clock.GetLocalNow(), TimeSpan.FromDays(StudyProgress.GraceDays(knowledge.Catalogue.Rules)));
         var items = new List<DueItem>();
         foreach (var place in (await batches.ListAsync(new BatchQuestion(false, null, null), 0, MostRested)).Batches)
         {
-            if (place is not { Phase: BatchPhase.Closed, Pieces: > 0, EndedAt: { } ended } || now - ended > RestedFor + LongestRest)
+            if (place is not { Phase: BatchPhase.Closed, Pieces: > 0, EndedAt: { } ended } || now - ended > asked + LongestRest)
                 continue;
             var batch = await batches.FindAsync(place.Id);
             var rest = TimeSpan.FromMinutes(
                 batch!.Log.State.Plan.Method.Steps.Where(step => step.Stage == MethodStage.Rest).Sum(step => step.Minutes)
             );
             var ready = batch.Log.State.Filled[^1].At + rest;
-            if (now >= ready && now <= ready + RestedFor && (await studies.OfAsync(null, batch.Key)).Count == 0)
+            if (now >= ready && now <= ready + asked && (await studies.OfAsync(null, batch.Key)).Count == 0)
                 items.Add(
                     new DueItem(
                         "due",
