@@ -80,6 +80,19 @@ public class MethodTests
         (cool.Attended, cool.Place).ShouldBe((said.Contains(cool), Surroundings.Room));
     }
 
+    /// <summary>What is weighed is cautioned by name: gloves for what is neat, a mask where dust flies, nothing where neither is (common practice).</summary>
+    [Theory]
+    [InlineData("Blade-hand stick", "Gloves for neat lavender oil.")]
+    [InlineData("Noontide zinc stick", "Mask on for loose powders: zinc oxide (non-nano).")]
+    [InlineData("Boathouse lotion bar", "Gloves for neat lavender oil. Mask on for loose powders: arrowroot starch.")]
+    [InlineData("Newborn oar-cradle balm", "")]
+    public void Weighing_is_cautioned_for_what_is_weighed(string name, string said) =>
+        (
+            Method(Demo.DemoFormulas.Read().Single(formula => formula.Name == name))
+                .Steps.First(step => step.Stage == MethodStage.Weigh)
+                .Caution?.Plain ?? ""
+        ).ShouldBe(said);
+
     /// <summary>Every step as "stage[slugs]"; a slug is cut to the word that the expected steps name it by.</summary>
     private static string Written(ImmutableArray<MethodStep> steps, Formula formula, string expected) =>
         string.Join(

@@ -49,13 +49,21 @@ internal static class HotSteps
                 Lines = lines,
                 Lasts = new Lasts(row.Minutes!.Value * each, row.MinutesLow!.Value * each, row.MinutesHigh!.Value * each),
                 Words = [("count", $"{lines.Length}"), ("cool", $"{Celsius(draft.Of.AddWindow?.FromCelsius ?? 0)}")],
-                Cautions = lines.Any(line => NeedsGloves(draft.Of.Resolved.Ingredients[line])) ? [draft.Caution("gloves")] : [],
+                Cautions = [.. Handled(draft, "gloves", lines, IsScent), .. Handled(draft, "mask", lines, IsDusty)],
             }
         );
     }
 
-    private static bool NeedsGloves(Ingredient ingredient) =>
-        ingredient.Class is IngredientClass.EssentialOil or IngredientClass.UvFilter or IngredientClass.Fragrance;
+    private static IEnumerable<Message> Handled(MethodDraft draft, string caution, ImmutableArray<int> lines, Func<Ingredient, bool> asks)
+    {
+        var asking = lines.Where(line => asks(draft.Of.Resolved.Ingredients[line])).ToList();
+        return asking.Count == 0 ? [] : [draft.Caution(caution, ("names", FindingWords.NamesWithin(draft.Of.Resolved, asking)))];
+    }
+
+    private static bool IsScent(Ingredient ingredient) => ingredient.Class is IngredientClass.EssentialOil or IngredientClass.Fragrance;
+
+    private static bool IsDusty(Ingredient ingredient) =>
+        ingredient.Class is IngredientClass.UvFilter or IngredientClass.Pigment or IngredientClass.Powder or IngredientClass.Starch;
 
     private static bool IsCold(MethodDraft draft) =>
         draft.Of.Resolved.Formula.Process == Process.ColdWhip && draft.Allotment.Lines(GoesIn.Waxes).IsEmpty;
