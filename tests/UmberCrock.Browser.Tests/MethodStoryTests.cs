@@ -48,4 +48,16 @@ public sealed class MethodStoryTests : IDisposable
         page.Run<bool>("return window.printed === true").ShouldBeTrue();
         page.Complaints.ShouldBeEmpty();
     }
+
+    /// <summary>The card of every demo formula is one sheet, so that none is left lying by the printer.</summary>
+    [Fact]
+    public void A_card_is_one_sheet()
+    {
+        using var page = new Page();
+        for (var formula = 1; formula <= 8; formula++)
+        {
+            page.Open(new Uri(server.Address, $"/bench/{formula}/method?batch=240"));
+            page.Sheets().ShouldBe(1, page.Text("h1"));
+        }
+    }
 }

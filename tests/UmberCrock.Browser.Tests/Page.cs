@@ -114,6 +114,13 @@ internal sealed class Page : IDisposable
     /// <summary>Goes to an address at once, whatever the page would ask.</summary>
     public string Address => driver.Url;
 
+    /// <summary>How many sheets of paper the page prints on.</summary>
+    public int Sheets()
+    {
+        var pdf = System.Text.Encoding.Latin1.GetString(driver.Print(new PrintOptions()).AsByteArray);
+        return System.Text.RegularExpressions.Regex.Count(pdf, @"/Type\s*/Page\b");
+    }
+
     /// <summary>Moves the pointer onto the middle of something.</summary>
     public void Hover(string selector) => new Actions(driver).MoveToElement(this[selector]).Perform();
 

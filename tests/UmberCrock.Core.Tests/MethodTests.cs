@@ -90,7 +90,8 @@ public class MethodTests
         (
             Method(Demo.DemoFormulas.Read().Single(formula => formula.Name == name))
                 .Steps.First(step => step.Stage == MethodStage.Weigh)
-                .Caution?.Plain ?? ""
+                .Caution?.Plain
+            ?? ""
         ).ShouldBe(said);
 
     /// <summary>Every step as "stage[slugs]"; a slug is cut to the word that the expected steps name it by.</summary>

@@ -25,8 +25,9 @@ public sealed class MethodPageTests(App app) : IClassFixture<App>
             var grams = page.QuerySelectorAll($"{place} b")
                 .Select(cell => decimal.Parse(cell.TextContent, CultureInfo.InvariantCulture))
                 .ToList();
-            grams.Count.ShouldBe(7);
-            grams.Sum().ShouldBe(240m);
+            // The card has the sum below its lines.
+            grams.Count.ShouldBe(place == ".mcard .in" ? 8 : 7);
+            grams.Take(7).Sum().ShouldBe(240m);
         }
 
         page.QuerySelector(".msum .n")!.TextContent.ShouldBe("240.0");
@@ -35,8 +36,34 @@ public sealed class MethodPageTests(App app) : IClassFixture<App>
         page.QuerySelectorAll(".nudges a")
             .Select(link => link.GetAttribute("href"))
             .ShouldBe(["?batch=240&room=21&start=13:00", "?batch=240&room=21&start=13:20"]);
-        page.QuerySelectorAll(".mcard .in i").Length.ShouldBe(7);
+        page.QuerySelectorAll(".mcard .in i").Length.ShouldBe(8);
         page.QuerySelectorAll(".athand input").Length.ShouldBeGreaterThan(8);
+    }
+
+    /// <summary>Counted containers give the batch, the card and the cautions of what they bear; a batch typed over it afterwards wins.</summary>
+    [Fact]
+    public async Task What_it_is_poured_into_makes_the_batch()
+    {
+        var id = await app.IdOfAsync("Blade-hand stick");
+        var kinds = app.Services.GetRequiredService<Knowledge>().Workshop.Containers;
+        var counts = string.Concat(kinds.Select((_, at) => $"&count={(at == 0 ? 12 : 0)}"));
+        var sheet = await ReadAsync($"/bench/{id}/weigh?batch={counts}");
+        var page = await ReadAsync($"/bench/{id}/method?batch=240&shown=240{counts}");
+        var batch = page.QuerySelector(".msum .n")!.TextContent;
+        batch.ShouldBe(sheet.QuerySelector("tfoot .big")!.TextContent);
+        page.QuerySelector(".mcard .all small")!.TextContent.ShouldBe($"into 12 × {kinds[0].Name}");
+        var typed = await ReadAsync($"/bench/{id}/method?batch=100&shown={batch}{counts}");
+        (typed.QuerySelector(".msum .n")!.TextContent, typed.QuerySelector(".mcard .all small")).ShouldBe(("100.0", null));
+    }
+
+    /// <summary>The card has every step, so that its numbers run through.</summary>
+    [Fact]
+    public async Task The_card_leaves_no_step_out()
+    {
+        var id = await app.IdOfAsync("Boathouse lotion bar");
+        var page = await ReadAsync($"/bench/{id}/method");
+        var numbers = page.QuerySelectorAll(".mcard .no").Select(cell => cell.TextContent).ToList();
+        numbers.ShouldBe(Enumerable.Range(1, 16).Select(number => $"{number}"));
     }
 
     /// <summary>A zinc stick: the oil that wets the powder and the rest of it stand at their steps; together they are it.</summary>

@@ -25,6 +25,18 @@ internal static class Typed
             : throw new DocumentException("/text", $"“{Shortened(typed)}” is not {wanted}.");
     }
 
+    /// <summary>The number that was typed, within bounds; another where nothing was.</summary>
+    /// <exception cref="DocumentException">It is no number, or out of its bounds; says which.</exception>
+    public static decimal Between(string? typed, decimal otherwise, decimal least, decimal most, string wanted)
+    {
+        if (string.IsNullOrWhiteSpace(typed))
+            return otherwise;
+        var value = Number(typed, wanted);
+        return value >= least && value <= most
+            ? value
+            : throw new DocumentException("/", $"{Shortened(typed)} is out of bounds for {wanted}: from {least:0.###} to {most:0}.");
+    }
+
     /// <summary>A whole number from 0 that was typed.</summary>
     /// <exception cref="DocumentException">It is none, or more than is ever counted.</exception>
     public static int Whole(string? typed, string wanted)

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Globalization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -46,6 +47,17 @@ internal sealed class MethodModel(FormulaStore store, Knowledge knowledge, TimeP
     [BindProperty(SupportsGet = true)]
     public string? Start { get; set; }
 
+    /// <summary>The batch that stood in its field before.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? Shown { get; set; }
+
+    /// <summary>How many of each container of the library, in its order, as typed; the batch follows unless it was typed last.</summary>
+    [BindProperty(SupportsGet = true, Name = "count")]
+    public IReadOnlyList<string?> Counts { get; set; } = [];
+
+    /// <summary>What it is poured into; empty where only the batch is known.</summary>
+    public ImmutableArray<Filled> Into { get; private set; } = [];
+
     /// <summary>Smallest step of the scales, g.</summary>
     public decimal StepGrams => knowledge.Workshop.FinestStepGrams;
 
@@ -63,11 +75,24 @@ internal sealed class MethodModel(FormulaStore store, Knowledge knowledge, TimeP
                 kept.Formula,
                 knowledge.Catalogue,
                 knowledge.Settings,
-                new WeighRequest(batch, [], 0m, knowledge.Workshop.ScaleStepGrams, 0m, knowledge.Workshop.Fine)
+                new WeighRequest(
+                    Into.IsEmpty ? batch : null,
+                    [.. Into.Select(filled => filled.Weighed)],
+                    Into.IsEmpty ? 0m : knowledge.Workshop.LossPercent,
+                    knowledge.Workshop.ScaleStepGrams,
+                    0m,
+                    knowledge.Workshop.Fine
+                )
             );
             var method = MakingMethod.Of(
                 kept.Formula,
-                new MethodRequest(sheet.BatchGrams, [], RoomCelsius, knowledge.Settings.Method, StartsAt),
+                new MethodRequest(
+                    sheet.BatchGrams,
+                    [.. Into.Select(filled => filled.Poured)],
+                    RoomCelsius,
+                    knowledge.Settings.Method,
+                    StartsAt
+                ),
                 knowledge.Catalogue,
                 knowledge.Settings
             );
@@ -77,17 +102,21 @@ internal sealed class MethodModel(FormulaStore store, Knowledge knowledge, TimeP
         {
             Refusal = string.Join(" ", refused.Problems.Select(problem => problem.Reason));
             // What is not complete yet has no method, and nothing was asked that could not be: the page opens and says so.
-            if (!string.IsNullOrWhiteSpace(Batch + Room + Start))
+            if (!string.IsNullOrWhiteSpace(Batch + Room + Start + string.Concat(Counts)))
                 Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
         }
 
         return Page();
     }
 
+    /// <summary>The batch for the pages after this one: as typed, or as the containers want it.</summary>
+    public string? BatchAsked => Into.IsEmpty ? Batch : View?.BatchGrams.ToString("0.###", CultureInfo.InvariantCulture);
+
     /// <summary>The address of this page with another start.</summary>
     public string StartingBy(int minutes) =>
         $"?batch={Uri.EscapeDataString(Batch ?? "")}&room={Uri.EscapeDataString(Room ?? "")}"
-        + $"&start={StartsAt.AddMinutes(minutes).ToString("HH:mm", CultureInfo.InvariantCulture)}";
+        + $"&start={StartsAt.AddMinutes(minutes).ToString("HH:mm", CultureInfo.InvariantCulture)}"
+        + (Into.IsEmpty ? null : string.Concat(Counts.Select(count => $"&count={Uri.EscapeDataString(count ?? "")}")));
 
     private decimal Asked()
     {
@@ -112,7 +141,9 @@ internal sealed class MethodModel(FormulaStore store, Knowledge knowledge, TimeP
                 : throw new DocumentException("/room", $"A kitchen has {MethodRequest.ColdestRoom:0} to {MethodRequest.HottestRoom:0} °C.");
         }
 
-        if (string.IsNullOrWhiteSpace(Batch))
+        if (!Filled.IsOverruled(Batch, Shown))
+            Into = Filled.Of(knowledge.Workshop.Containers, Counts);
+        if (string.IsNullOrWhiteSpace(Batch) || !Into.IsEmpty)
             return Kept.BatchGrams;
         var batch = Typed.Number(Batch, "a batch in grams");
         return batch >= StepGrams && batch <= FormulaStore.LargestBatchGrams

@@ -13,12 +13,11 @@ namespace UmberCrock.Web.Pages;
 /// <summary>One formula's weigh sheet: a batch in grams or for containers, in steps of the maker's scale; to read and to print.</summary>
 internal sealed class WeighModel(FormulaStore store, Knowledge knowledge) : PageModel
 {
-    private const int MostContainers = 10_000;
     private const decimal MostOverrun = 300m;
 
     /// <summary>Step of the scale, g.</summary>
     public decimal StepGrams =>
-        Number(Step, knowledge.Workshop.ScaleStepGrams, Workshop.ScaleSteps[0], 100m, "a step of the scale in grams");
+        Typed.Between(Step, knowledge.Workshop.ScaleStepGrams, Workshop.ScaleSteps[0], 100m, "a step of the scale in grams");
 
     /// <summary>What usually stays in the pot.</summary>
     public string UsualLoss => Drawing.Shown.Short(knowledge.Workshop.LossPercent);
@@ -93,40 +92,17 @@ internal sealed class WeighModel(FormulaStore store, Knowledge knowledge) : Page
 
     private WeighRequest Asked()
     {
-        ImmutableArray<Container> filled =
-        [
-            .. Containers
-                .Select(
-                    (kind, at) =>
-                        new Container(
-                            kind.Name,
-                            kind.Millilitres,
-                            (int)Number(CountOf(at), 0m, 0m, MostContainers, $"a number of {kind.Name}"),
-                            kind.FillPercent
-                        )
-                )
-                .Where(container => container.Count > 0),
-        ];
-        ByBatch = !filled.IsEmpty && !string.IsNullOrWhiteSpace(Batch) && Shown is not null && Batch.Trim() != Shown.Trim();
+        var filled = Filled.Of(Containers, Counts);
+        ByBatch = !filled.IsEmpty && Filled.IsOverruled(Batch, Shown);
         if (ByBatch)
             (filled, Counts) = ([], []);
         return new WeighRequest(
-            filled.IsEmpty ? Number(Batch, Kept.BatchGrams, 0.001m, FormulaStore.LargestBatchGrams, "a batch in grams") : null,
-            filled,
-            Number(Loss, knowledge.Workshop.LossPercent, 0m, Workshop.MostLossPercent, "a loss in percent"),
+            filled.IsEmpty ? Typed.Between(Batch, Kept.BatchGrams, 0.001m, FormulaStore.LargestBatchGrams, "a batch in grams") : null,
+            [.. filled.Select(container => container.Weighed)],
+            Typed.Between(Loss, knowledge.Workshop.LossPercent, 0m, Workshop.MostLossPercent, "a loss in percent"),
             StepGrams,
-            Number(Overrun, 0m, 0m, MostOverrun, "air in percent"),
+            Typed.Between(Overrun, 0m, 0m, MostOverrun, "air in percent"),
             knowledge.Workshop.Fine
         );
-    }
-
-    private static decimal Number(string? typed, decimal otherwise, decimal least, decimal most, string what)
-    {
-        if (string.IsNullOrWhiteSpace(typed))
-            return otherwise;
-        var value = Typed.Number(typed, what);
-        return value >= least && value <= most
-            ? value
-            : throw new DocumentException("/", $"{typed} is out of bounds for {what}: from {least:0.###} to {most:0}.");
     }
 }
