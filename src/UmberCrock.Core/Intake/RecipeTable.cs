@@ -158,6 +158,13 @@ public static class RecipeTable
             return name + inci;
         var matcher = IngredientMatcher.For(catalogue);
         double Score(string written) => matcher.Find(written).Select(match => match.Score).FirstOrDefault();
+        // A name that says more than its INCI ("high oleic", "mixed") stands alone: both together would be read as the INCI says.
+        if (
+            matcher.Find(name) is [var best, ..]
+            && best.Score >= Score(inci)
+            && IngredientSearch.Fold(best.Ingredient.Inci.Eu) == IngredientSearch.Fold(inci)
+        )
+            return name;
         return Score(inci) > Score(name) ? $"{inci} ({name})" : $"{name} ({inci})";
     }
 
