@@ -240,10 +240,13 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
     }
 
     /// <summary>Changes a formula and remembers the step. A change that changes nothing writes nothing.</summary>
+    /// <param name="id">Key of the formula.</param>
+    /// <param name="version">The version the caller read; null for a change that holds wherever the formula stands.</param>
+    /// <param name="change">What becomes of it.</param>
     /// <returns>The formula as kept, or null when there is no such formula.</returns>
     /// <exception cref="StaleException">It is no longer the version the caller read.</exception>
     /// <exception cref="DocumentException">The change was refused; nothing was written.</exception>
-    public Task<KeptFormula?> ChangeAsync(long id, long version, Func<Formula, Formula> change) =>
+    public Task<KeptFormula?> ChangeAsync(long id, long? version, Func<Formula, Formula> change) =>
         UpdateAsync(id, version, (context, row) =>
             FormulaRows.RecordAsync(context, row, change(FormulaReader.Parse(row.Document)), knowledge)
         );
@@ -323,14 +326,14 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
             return true;
         });
 
-    private async Task<KeptFormula?> UpdateAsync(long id, long version, Func<CrockContext, FormulaRow, Task<bool>> update)
+    private async Task<KeptFormula?> UpdateAsync(long id, long? version, Func<CrockContext, FormulaRow, Task<bool>> update)
     {
         await using var context = await contexts.CreateDbContextAsync();
         await using var transaction = await context.Database.BeginTransactionAsync();
         var row = await context.Formulas.FirstOrDefaultAsync(formula => formula.Id == id);
         if (row is null)
             return null;
-        if (row.Version != version)
+        if (version is not null && row.Version != version)
             throw new StaleException(What);
         if (await update(context, row))
         {

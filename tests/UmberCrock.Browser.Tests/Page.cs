@@ -124,6 +124,25 @@ internal sealed class Page : IDisposable
     /// <summary>Moves the pointer onto the middle of something.</summary>
     public void Hover(string selector) => new Actions(driver).MoveToElement(this[selector]).Perform();
 
+    /// <summary>Drags one thing onto another.</summary>
+    public void Drag(string selector, string onto) => new Actions(driver).DragAndDrop(this[selector], this[onto]).Perform();
+
+    /// <summary>So many milliseconds to the server and back, from now on.</summary>
+    public void Slow(int milliseconds)
+    {
+        driver.ExecuteCdpCommand("Network.enable", []);
+        driver.ExecuteCdpCommand(
+            "Network.emulateNetworkConditions",
+            new Dictionary<string, object?>
+            {
+                ["offline"] = false,
+                ["latency"] = milliseconds,
+                ["downloadThroughput"] = -1,
+                ["uploadThroughput"] = -1,
+            }
+        );
+    }
+
     public T Run<T>(string script) => (T)driver.ExecuteScript(script)!;
 
     /// <summary>Shows pages as a phone of this size does: narrower than a window of the browser can be made.</summary>

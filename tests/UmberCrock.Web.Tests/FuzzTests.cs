@@ -114,6 +114,8 @@ public sealed class FuzzTests : IDisposable
         "Move",
         "Add",
         "Phase",
+        "MovePhase",
+        "Copy",
         "Field",
         "Undo",
         "Redo",

@@ -60,6 +60,10 @@ public sealed class PageTests(App app) : IClassFixture<App>
     [InlineData("Dose", "{\"line\":77,\"text\":\"1\"}", "lines run from 0")]
     [InlineData("Nudge", "{\"line\":77,\"by\":0.1}", "no such line")]
     [InlineData("Nudge", "{\"line\":0,\"by\":\"x\"}", "step in percent")]
+    [InlineData("Nudge", "{\"line\":0,\"by\":0.1,\"ingredient\":\"shea-butter-refined\"}", "Another ingredient")]
+    [InlineData("Phase", "{\"phase\":\"Q\",\"name\":\"x\",\"stage\":\"melt\"}", "no phase of this formula")]
+    [InlineData("Phase", "{\"phase\":\"A\",\"name\":\"x\",\"stage\":\"boil\"}", "when it goes in")]
+    [InlineData("MovePhase", "{\"phase\":\"Q\",\"by\":1}", "no phase of this formula")]
     [InlineData("Batch", "{\"text\":\"-3\"}", "from 0.01")]
     [InlineData("Field", "{\"field\":\"climate.highCelsius\",\"value\":\"hot\"}", "is not a temperature")]
     [InlineData("Field", "{\"field\":\"climate.lowCelsius\",\"value\":\"50\"}", "above highCelsius")]
@@ -73,6 +77,96 @@ public sealed class PageTests(App app) : IClassFixture<App>
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         JsonNode.Parse(text)!["errors"]![0]!["reason"]!.GetValue<string>().ShouldContain(reason);
         (await app.Store.FindAsync(bench.Id))!.Version.ShouldBe(bench.Version);
+    }
+
+    /// <summary>Everything that the document has of its phases is done on the bench: another name, another stage, another place with its lines.</summary>
+    [Fact]
+    public async Task A_phase_is_named_staged_and_moved_with_its_lines()
+    {
+        var bench = await OpenAsync("Noontide zinc stick");
+        var before = (await app.Store.FindAsync(bench.Id))!.Formula;
+        var named = await bench.PostAsync(
+            "Phase",
+            new
+            {
+                phase = "B",
+                name = "Milled first",
+                stage = "powder",
+            }
+        );
+        named.QuerySelector("#phase-B .phname")!.TextContent.Trim().ShouldBe("Milled first");
+        await bench.PostAsync(
+            "Phase",
+            new
+            {
+                phase = "C",
+                name = "Last",
+                stage = "whip",
+            }
+        );
+        var moved = await bench.PostAsync("MovePhase", new { phase = "B", by = -1 });
+        moved.QuerySelectorAll(".phase[id]").Select(phase => phase.Id).ShouldBe(["phase-B", "phase-A", "phase-C"]);
+        var formula = (await app.Store.FindAsync(bench.Id))!.Formula;
+        (formula.Phases[0].Name, formula.Phases[2].Stage).ShouldBe(("Milled first", Stage.Whip));
+        formula.Lines.Select(line => line.Phase).ShouldBe([.. Enumerable.Repeat("B", 3), .. Enumerable.Repeat("A", 6), "C"]);
+        formula.Lines.Order(ByIngredient).ShouldBe(before.Lines.Order(ByIngredient));
+        // At the top already: nothing moves, nothing is refused.
+        await bench.PostAsync("MovePhase", new { phase = "B", by = -1 });
+        (await app.Store.FindAsync(bench.Id))!.Formula.Phases[0].Id.ShouldBe("B");
+    }
+
+    private static readonly Comparer<FormulaLine> ByIngredient = Comparer<FormulaLine>.Create(
+        (a, b) => string.CompareOrdinal(a.Ingredient, b.Ingredient)
+    );
+
+    /// <summary>A page that is being left cannot wait for a version: its step is taken from where the dose stands by then.</summary>
+    [Fact]
+    public async Task A_step_from_a_page_that_is_left_names_its_ingredient_instead_of_a_version()
+    {
+        var bench = await OpenAsync("Ferry pony hoof balm");
+        var line = (await app.Store.FindAsync(bench.Id))!.Formula.Lines[0];
+        await bench.PostAsync("Nudge", new { line = 0, by = 0.1 });
+        var left = new JsonObject
+        {
+            ["line"] = 0,
+            ["by"] = 0.4,
+            ["ingredient"] = line.Ingredient,
+        };
+        (await bench.SendWithoutVersionAsync("Nudge", left)).ShouldBe(HttpStatusCode.OK);
+        (await app.Store.FindAsync(bench.Id))!.Formula.Lines[0].Percent.ShouldBe(line.Percent + 0.5m);
+    }
+
+    [Fact]
+    public async Task A_second_formula_has_a_name_of_its_own()
+    {
+        var bench = await OpenAsync("Blade-hand stick");
+        var window = new Browserlike(app);
+        await window.OpenAsync($"/bench/{bench.Id}");
+        await window.SendAsync($"/bench/{bench.Id}?handler=Copy", []);
+        await window.OpenAsync($"/bench/{bench.Id}");
+        await window.SendAsync($"/bench/{bench.Id}?handler=Copy", []);
+        var names = (await app.Store.NamesAsync(null))
+            .Select(formula => formula.Name)
+            .Where(name => name.StartsWith("Blade", StringComparison.Ordinal));
+        names.Order().ShouldBe(["Blade-hand stick", "Blade-hand stick 2", "Blade-hand stick 3"]);
+        window.SentTo.ShouldNotBeNull().ShouldStartWith("/bench/");
+    }
+
+    /// <summary>Saved as text, as a table or as Markdown a formula has all its lines, and the first two are taken in again.</summary>
+    [Theory]
+    [InlineData("text", "text/plain", "boathouse-lotion-bar.txt")]
+    [InlineData("markdown", "text/markdown", "boathouse-lotion-bar.md")]
+    [InlineData("table", "text/csv", "boathouse-lotion-bar.csv")]
+    public async Task A_formula_is_saved_in_open_formats(string kind, string type, string name)
+    {
+        var id = await app.IdOfAsync("Boathouse lotion bar");
+        using var answer = await client.GetAsync(new Uri($"/bench/{id}?handler=Export&as={kind}", UriKind.Relative));
+        answer.Content.Headers.ContentType!.MediaType.ShouldBe(type);
+        answer.Content.Headers.ContentDisposition!.FileName.ShouldBe(name);
+        var text = await answer.Content.ReadAsStringAsync();
+        text.ShouldContain("Arrowroot starch");
+        if (kind == "markdown")
+            text.ShouldContain("| **100.00** | **240.00** |");
     }
 
     [Fact]
@@ -136,7 +230,7 @@ public sealed class PageTests(App app) : IClassFixture<App>
             )
         );
         var bench = new HtmlParser().ParseDocument(await answer.Content.ReadAsStringAsync());
-        bench.QuerySelectorAll("#rows .phase").Length.ShouldBe(2);
+        bench.QuerySelectorAll("#rows .phase[id]").Length.ShouldBe(2);
         bench.QuerySelector("#dose-0")!.GetAttribute("value").ShouldBe("100.00");
     }
 
@@ -190,9 +284,17 @@ public sealed class PageTests(App app) : IClassFixture<App>
             return bench;
         }
 
-        public async Task<(HttpStatusCode Status, string Text)> SendAsync(string handler, JsonObject body)
+        public async Task<HttpStatusCode> SendWithoutVersionAsync(string handler, JsonObject body) =>
+            (await PutAsync(handler, body)).Status;
+
+        public Task<(HttpStatusCode Status, string Text)> SendAsync(string handler, JsonObject body)
         {
             body["version"] = Version;
+            return PutAsync(handler, body);
+        }
+
+        private async Task<(HttpStatusCode Status, string Text)> PutAsync(string handler, JsonObject body)
+        {
             using var request = new HttpRequestMessage(HttpMethod.Post, $"/bench/{id}?handler={handler}")
             {
                 Content = new StringContent(body.ToJsonString(), Encoding.UTF8, "application/json"),

@@ -22,6 +22,9 @@ public static class FormulaReader
     /// <summary>The longest name of a formula or of a phase, letters.</summary>
     public const int LongestName = 200;
 
+    /// <summary>The longest notes of a formula, letters.</summary>
+    public const int LongestNotes = 20_000;
+
     /// <summary>Reads a formula document from JSON text.</summary>
     /// <exception cref="DocumentException">The text is not JSON or not a formula of this version.</exception>
     public static Formula Parse(string json) => Parse(Encoding.UTF8.GetBytes(json));
@@ -90,7 +93,7 @@ public static class FormulaReader
             Phases = [.. phases],
             Lines = [.. lines.Select(ReadLine)],
             Label = ReadLabel(walker),
-            Notes = walker.Text("notes", "", 20_000),
+            Notes = walker.Text("notes", "", LongestNotes),
         };
         walker.RefuseUnknown();
         CheckPhases(walker, phases, lines, formula);

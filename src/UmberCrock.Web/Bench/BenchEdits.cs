@@ -1,3 +1,4 @@
+using System.Text.Json;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
@@ -40,6 +41,40 @@ internal static class BenchEdits
             return null;
         var id = formula.Phases[neighbour].Id;
         return new MoveLine(line, id, by > 0 ? 0 : formula.Lines.Count(candidate => candidate.Phase == id));
+    }
+
+    /// <summary>Gives a phase another name and stage.</summary>
+    /// <exception cref="DocumentException">There is no such phase.</exception>
+    public static SetField Phase(Formula formula, string id, string name, Stage stage) =>
+        Phases(formula.Phases.SetItem(At(formula, id), new Phase(id, name, stage)));
+
+    /// <summary>Moves a phase with its lines one place up or down; null where there is nowhere to go.</summary>
+    /// <exception cref="DocumentException">There is no such phase.</exception>
+    public static SetField? MovePhase(Formula formula, string id, int by)
+    {
+        var at = At(formula, id);
+        return at + by < 0 || at + by >= formula.Phases.Length
+            ? null
+            : Phases(formula.Phases.RemoveAt(at).Insert(at + by, formula.Phases[at]));
+    }
+
+    private static int At(Formula formula, string id) =>
+        formula.Phases.ToList().FindIndex(phase => phase.Id == id) is >= 0 and var at
+            ? at
+            : throw new DocumentException("/phase", $"\"{Words.Cut(id, 20)}\" is no phase of this formula.");
+
+    private static SetField Phases(IEnumerable<Phase> phases) =>
+        new("phases", JsonSerializer.SerializeToElement(phases, ContractJson.Options));
+
+    /// <summary>The name of a second formula: the first one's with the next number that no formula has.</summary>
+    public static string NameOfCopy(string name, IEnumerable<string> taken)
+    {
+        var all = taken.ToHashSet(StringComparer.OrdinalIgnoreCase);
+        return Enumerable
+            .Range(2, all.Count + 1)
+            .Select(number => $" {number}")
+            .Select(number => name[..Math.Min(name.Length, FormulaReader.LongestName - number.Length)] + number)
+            .First(candidate => !all.Contains(candidate));
     }
 
     /// <summary>Where the line that an edit adds or moves stands afterwards.</summary>

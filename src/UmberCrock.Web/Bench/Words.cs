@@ -49,6 +49,16 @@ internal static class Words
             _ => throw new UnreachableException(),
         };
 
+    /// <summary>How a formula is made.</summary>
+    public static string Of(Core.Formulas.Process process) =>
+        process switch
+        {
+            Core.Formulas.Process.Melt => "melting and pouring",
+            Core.Formulas.Process.MeltWhip => "melting, cooling and whipping",
+            Core.Formulas.Process.ColdWhip => "whipping without melting",
+            _ => throw new UnreachableException(),
+        };
+
     /// <summary>Left on or rinsed off.</summary>
     public static string Of(Exposure exposure) => exposure == Exposure.LeaveOn ? "left on" : "rinsed off";
 

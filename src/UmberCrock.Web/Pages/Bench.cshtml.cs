@@ -6,6 +6,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
+using UmberCrock.Core.Printing;
 using UmberCrock.Core.Topics.FreeFrom;
 using UmberCrock.Core.Trials;
 using UmberCrock.Storage;
@@ -47,21 +48,33 @@ internal sealed class BenchModel(
     /// <summary>The bench as it stands now, for a page that has fallen behind.</summary>
     public async Task<IActionResult> OnGetNowAsync([FromRoute] long id) => Answer(await store.FindAsync(id));
 
-    /// <summary>The formula as a file.</summary>
-    public async Task<IActionResult> OnGetExportAsync([FromRoute] long id)
+    /// <summary>The formula as a file: as this application keeps it, or as plain text, Markdown or a table.</summary>
+    public async Task<IActionResult> OnGetExportAsync([FromRoute] long id, string? @as)
     {
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();
+        var (text, type, ending) = @as switch
+        {
+            "text" => (TextsOf(kept).Plain(), "text/plain", "txt"),
+            "markdown" => (TextsOf(kept).Markdown(), "text/markdown", "md"),
+            "table" => (TextsOf(kept).Csv(), "text/csv", "csv"),
+            _ => (FormulaWriter.ToText(kept.Formula, indented: true), "application/json", "formula.json"),
+        };
         var name = string.Concat(
                 kept.Formula.Name.Select(letter => char.IsAsciiLetterOrDigit(letter) ? char.ToLowerInvariant(letter) : '-')
             )
             .Trim('-');
-        return File(
-            System.Text.Encoding.UTF8.GetBytes(FormulaWriter.ToText(kept.Formula, indented: true)),
-            "application/json",
-            $"{(name.Length == 0 ? "formula" : name)}.formula.json"
-        );
+        return File(System.Text.Encoding.UTF8.GetBytes(text), type, $"{(name.Length == 0 ? "formula" : name)}.{ending}");
     }
+
+    private FormulaTexts TextsOf(KeptFormula kept) =>
+        FormulaTexts.Of(
+            kept.Formula,
+            knowledge.Evaluate(kept.Formula, kept.Document),
+            knowledge.Settings.Region,
+            kept.BatchGrams,
+            knowledge.Catalogue.Herbs
+        );
 
     /// <summary>The melt curve of the newest kept revision, as path data for the bench's chart.</summary>
     public async Task<IActionResult> OnGetEarlierAsync([FromRoute] long id) =>
@@ -150,28 +163,41 @@ internal sealed class BenchModel(
         return await ChangeAsync(id, body, _ => [new SetPercent(body.Index("line"), percent)]);
     }
 
-    /// <summary>Raises or lowers a dose by a step; it stays from 0 to 100.</summary>
+    /// <summary>
+    /// Raises or lowers a dose by a step; it stays from 0 to 100. A page that is being left cannot wait for a version: it names the
+    /// ingredient of the line instead, and the step is taken from where the dose stands by then.
+    /// </summary>
     public async Task<IActionResult> OnPostNudgeAsync([FromRoute] long id)
     {
-        var body = await JsonMembers.ReadAsync(Request, "version", "line", "by");
+        var body = await JsonMembers.ReadAsync(Request, "version", "line", "ingredient", "by");
         if (
             body.Required("by") is not { ValueKind: JsonValueKind.Number } number
             || !number.TryGetDecimal(out var by)
             || by is < -100m or > 100m
         )
             throw new DocumentException("/by", "must be a step in percent.");
-        return await ChangeAsync(id, body, formula => [BenchEdits.Nudge(formula, body.Index("line"), by)]);
+        var line = body.Index("line");
+        if (!body.ContainsKey("ingredient"))
+            return await ChangeAsync(id, body, formula => [BenchEdits.Nudge(formula, line, by)]);
+        var slug = body.Text("ingredient");
+        return Answer(
+            await store.ChangeAsync(id, null, formula =>
+                line < formula.Lines.Length && line >= 0 && formula.Lines[line].Ingredient == slug
+                    ? FormulaEdit.ApplyAll(formula, [BenchEdits.Nudge(formula, line, by)], knowledge.Catalogue.Herbs)
+                    : throw new DocumentException("/line", "Another ingredient stands there by now.")
+            )
+        );
     }
 
     /// <summary>Moves a line up or down, across phases at their ends.</summary>
     public async Task<IActionResult> OnPostMoveAsync([FromRoute] long id)
     {
         var body = await JsonMembers.ReadAsync(Request, "version", "line", "by");
-        var down = body.Required("by") is { ValueKind: JsonValueKind.Number } by && by.GetDouble() > 0;
+        var by = IsDown(body) ? 1 : -1;
         var line = body.Index("line");
         return await ChangeAsync(id, body, formula =>
         {
-            var move = BenchEdits.Move(formula, line, down ? 1 : -1);
+            var move = BenchEdits.Move(formula, line, by);
             ShowLine(move is null ? line : BenchEdits.LineAfter(formula, move, knowledge.Catalogue.Herbs));
             return move is null ? [] : [move];
         });
@@ -197,15 +223,38 @@ internal sealed class BenchModel(
         });
     }
 
-    /// <summary>Adds a phase with the next free letter.</summary>
+    /// <summary>Adds a phase with the next free letter, or gives the one that is named another name and stage.</summary>
     public async Task<IActionResult> OnPostPhaseAsync([FromRoute] long id)
     {
-        var body = await JsonMembers.ReadAsync(Request, "version", "name", "stage");
+        var body = await JsonMembers.ReadAsync(Request, "version", "phase", "name", "stage");
         var name = body.Text("name").Trim();
         var stage = Vocabulary.TryParse<Stage>(body.Text("stage"), out var parsed)
             ? parsed
             : throw new DocumentException("/stage", "Choose when it goes in.");
-        return await ChangeAsync(id, body, formula => [new AddPhase(PhaseIds.NextFree(formula), name, stage, null)]);
+        return await ChangeAsync(id, body, formula =>
+            body.ContainsKey("phase")
+                ? [BenchEdits.Phase(formula, body.Text("phase"), name, stage)]
+                : [new AddPhase(PhaseIds.NextFree(formula), name, stage, null)]
+        );
+    }
+
+    /// <summary>Moves a phase with its lines up or down.</summary>
+    public async Task<IActionResult> OnPostMovePhaseAsync([FromRoute] long id)
+    {
+        var body = await JsonMembers.ReadAsync(Request, "version", "phase", "by");
+        var phase = body.Text("phase");
+        var by = IsDown(body) ? 1 : -1;
+        return await ChangeAsync(id, body, formula => BenchEdits.MovePhase(formula, phase, by) is { } move ? [move] : []);
+    }
+
+    /// <summary>Makes a second formula of this one and opens it.</summary>
+    public async Task<IActionResult> OnPostCopyAsync([FromRoute] long id)
+    {
+        if (await store.FindAsync(id) is not { } kept)
+            return NotFound();
+        var names = (await store.NamesAsync(null)).Select(other => other.Name);
+        var copy = kept.Formula with { Name = BenchEdits.NameOfCopy(kept.Formula.Name, names) };
+        return RedirectToPage(new { id = await store.AddAsync(copy, kept.BatchGrams) });
     }
 
     /// <summary>Puts the formula into the bin.</summary>
@@ -244,6 +293,9 @@ internal sealed class BenchModel(
         return Answer(await store.SetBatchAsync(id, body.Version(), Typed.Number(body.Text("text"), "a batch in grams")));
     }
 
+    private static bool IsDown(Dictionary<string, JsonElement> body) =>
+        body.Required("by") is { ValueKind: JsonValueKind.Number } by && by.GetDouble() > 0;
+
     private async Task<IActionResult> ChangeAsync(
         long id,
         Dictionary<string, JsonElement> body,
@@ -261,7 +313,11 @@ internal sealed class BenchModel(
 
     private IActionResult Answer(KeptFormula? kept) => kept is null ? NotFound() : Partial("_Bench", ViewOf(kept));
 
-    private BenchView ViewOf(KeptFormula kept) => BenchView.Of(kept, knowledge);
+    private BenchView ViewOf(KeptFormula kept)
+    {
+        ViewData["Page"] = "Lines";
+        return BenchView.Of(kept, knowledge);
+    }
 
     /// <summary>Tells the page which line to select.</summary>
     private void ShowLine(int line) => Response.Headers["X-Line"] = line.ToString(CultureInfo.InvariantCulture);

@@ -1,25 +1,34 @@
 // The bench's hands: keys and fields become edits, the answer is the bench as it then stands.
 // Nothing about formulas is computed here.
+import { actsOf, nudges } from './benchacts.js';
 import { carry } from './carry.js';
+import { drawDock, holds } from './dock.js';
 import { isTyping, onKeys } from './keys.js';
 import { drawLeaders } from './leaders.js';
+import { Nudging } from './nudging.js';
+import { openPhase } from './phases.js';
 import { postUntilAnswered } from './post.js';
-
-// What a key adds to the selected dose, in percent; ten times as much with Shift.
-const nudges = { '+': 0.1, '=': 0.1, '*': 0.1, '-': -0.1, '\u2212': -0.1, _: -0.1 };
 
 document.addEventListener('alpine:init', () => {
   const $ = selector => document.querySelector(selector);
   const all = selector => [...document.querySelectorAll(selector)];
   const bench = () => document.getElementById('bench');
+  const isPhone = () => matchMedia('(max-width: 600px)').matches;
 
   Alpine.data('bench', () => ({
     selected: 0,
     queue: Promise.resolve(),
     earlier: null,
     keys: null,
+    nudging: null,
+    dragged: null,
+    isPressed: false,
 
     init() {
+      this.nudging = new Nudging(bench());
+      this.held = holds(by => this.nudge(by));
+      addEventListener('pagehide', () => this.nudging.leave());
+      addEventListener('hashchange', () => this.view());
       this.show();
       document.fonts?.ready.then(() => this.leaders());
       all('#line-0').forEach(row => row.focus({ preventScroll: true }));
@@ -30,16 +39,21 @@ document.addEventListener('alpine:init', () => {
     // One change at a time, in order; each is sent with the version the page shows by then.
     send(handler, body, after) {
       $('#refusal').textContent = '';
-      this.queue = this.queue.then(() => this.post(handler, body)).then(line => { if (line !== false && after) after(line); });
+      this.queue = this.queue.then(() => this.post(handler, typeof body === 'function' ? body() : body)).then(line => { if (line !== false && after) after(line); });
       return this.queue;
     },
 
     async post(handler, body) {
+      const busy = setTimeout(() => this.say('Keeping it'), 200);
       const response = await postUntilAnswered(
         `/bench/${bench().dataset.id}?handler=${handler}`, { version: Number(bench().dataset.version), ...body },
-        () => this.say('Not kept: the application does not answer. Trying again.', true));
+        () => { clearTimeout(busy); this.say('Not kept: the application does not answer. Trying again.', true); });
+      clearTimeout(busy);
+      this.say(bench().dataset.kept);
+      const html = response.ok ? await response.text() : '';
+      if (handler === 'Nudge') this.nudging.done();
       if (response.ok) {
-        this.swap(await response.text());
+        this.swap(html);
         const line = response.headers.get('X-Line');
         return line === null ? null : Number(line);
       }
@@ -124,8 +138,11 @@ document.addEventListener('alpine:init', () => {
         row.tabIndex = own ? 0 : -1;
       });
       this.say(bench().dataset.kept);
+      this.nudging.show();
+      this.view();
       this.drawEarlier();
       this.leaders();
+      drawDock(document.getElementById(`line-${this.selected}`));
       $('#rows').onscroll = () => this.leaders();
     },
 
@@ -145,15 +162,38 @@ document.addEventListener('alpine:init', () => {
 
     click(event) {
       const nudge = event.target.closest('[data-nudge]');
+      const phase = event.target.closest('[data-phase-edit]');
+      const move = event.target.closest('[data-phase-move]');
+      const view = event.target.closest('[data-view]');
       const fix = event.target.closest('[data-fix]');
       const edits = event.target.closest('[data-edits]');
       const key = event.target.closest('[data-key]');
       const row = event.target.closest('.row');
       if (nudge) this.nudge(nudge.dataset.nudge);
+      else if (phase) openPhase(phase);
+      else if (move) this.send('MovePhase', { phase: $('#phase-sheet form').elements.phase.value, by: Number(move.dataset.phaseMove) });
+      else if (view) { history.replaceState(null, '', `#${view.dataset.view}`); this.view(); }
       else if (fix) this.fix(fix);
       else if (edits) this.send('Edit', { edits: JSON.parse(edits.dataset.edits) });
-      else if (key) { key.closest('dialog')?.close(); this.act(key.dataset.key); }
-      else if (row) this.select(Number(row.dataset.line), true);
+      else if (key) {
+        // A line may be moved more than once before its sheet is left.
+        if (!['up', 'down'].includes(key.dataset.key)) key.closest('dialog')?.close();
+        this.act(key.dataset.key);
+      }
+      // Under a thumb the dock takes the dose; a field with the focus would bring the keyboard up over it.
+      else if (row) this.select(Number(row.dataset.line), !isPhone() || event.target.matches('.dose'));
+    },
+
+    // Nothing moves under a pointer that is down: a line that gets the focus by it grows only when it is let go.
+    press(event) {
+      this.isPressed = true;
+      for (const end of ['pointerup', 'pointercancel', 'dragend']) {
+        addEventListener(end, () => setTimeout(() => {
+          this.isPressed = false;
+          if (document.activeElement) this.focus({ target: document.activeElement });
+        }), { once: true });
+      }
+      this.held(event);
     },
 
     change(event) {
@@ -167,7 +207,7 @@ document.addEventListener('alpine:init', () => {
 
     focus(event) {
       const row = event.target.closest('.row');
-      if (row && Number(row.dataset.line) !== this.selected) { this.selected = Number(row.dataset.line); this.show(); }
+      if (row && !this.isPressed && Number(row.dataset.line) !== this.selected) { this.selected = Number(row.dataset.line); this.show(); }
       const ghost = event.target.dataset?.ghost;
       if (ghost) $('#ghost').setAttribute('d', ghost);
     },
@@ -176,11 +216,41 @@ document.addEventListener('alpine:init', () => {
 
     // The dialog closes itself; its button says whether to go on.
     closed(event) {
-      const form = event.target.querySelector('form');
-      if (event.target.id !== 'phase-sheet' || event.target.returnValue !== 'add') return;
-      this.send('Phase', { name: form.elements.name.value, stage: form.elements.stage.value });
-      form.reset();
+      if (event.target.id !== 'phase-sheet' || event.target.returnValue !== 'keep') return;
+      const { phase, name, stage } = event.target.querySelector('form').elements;
+      this.send('Phase', { ...(phase.value ? { phase: phase.value } : {}), name: name.value, stage: stage.value });
       event.target.returnValue = '';
+    },
+
+    // On a phone the bench has two sides, lines and findings.
+    view() {
+      const of = location.hash === '#findings' ? 'findings' : 'lines';
+      this.$root.dataset.side = of;
+      all('[data-view]').forEach(button => button.setAttribute('aria-pressed', String(button.dataset.view === of)));
+    },
+
+    // ---- a line dragged to another place
+
+    drag(event) {
+      const row = event.target.closest?.('.row');
+      this.dragged = row ? Number(row.dataset.line) : null;
+    },
+
+    over(event) { if (this.dragged !== null && event.target.closest('.row, .phase')) event.preventDefault(); },
+
+    drop(event) {
+      const [row, phase] = [event.target.closest('.row'), event.target.closest('.phase')];
+      if (this.dragged === null || !(row || phase)) return;
+      event.preventDefault();
+      const line = this.dragged;
+      this.dragged = null;
+      const into = row?.dataset.phase ?? phase.id.replace('phase-', '');
+      const own = this.rows().filter(other => other.dataset.phase === into && Number(other.dataset.line) !== line);
+      // Where it is dropped it stands: dragged down it comes after the line there, dragged up before it.
+      const isDown = row && this.rows()[line].dataset.phase === into && Number(row.dataset.line) > line;
+      const position = row ? own.indexOf(row) + (isDown ? 1 : 0) : 0;
+      if (phase?.matches('.more') || Number(row?.dataset.line) === line) return;
+      this.send('Edit', { edits: [{ op: 'moveLine', line, phase: into, position }] });
     },
 
     dose(field) {
@@ -189,10 +259,15 @@ document.addEventListener('alpine:init', () => {
       this.send('Dose', { line: Number(field.dataset.dose), text: field.value });
     },
 
-    nudge(by) { if (this.rows().length) this.send('Nudge', { line: this.selected, by: Number(by) }); },
+    // What is pressed is seen at once; presses that wait for an answer go out as one.
+    nudge(by) {
+      const row = this.rows()[this.selected];
+      if (!row || !this.nudging.add(row, Number(by))) return;
+      this.send('Nudge', () => this.nudging.next());
+    },
 
     fix(button) {
-      const code = button.closest('.finding').dataset.code;
+      const code = (button.closest('.finding') ?? button).dataset.code;
       this.send('Edit', { edits: JSON.parse(button.dataset.fix) }, () => {
         // The cured finding is gone: on to the next button, or back to the ledger.
         const next = $('.finding [data-fix]');
@@ -204,20 +279,28 @@ document.addEventListener('alpine:init', () => {
     // ---- keys
 
     key(event) {
-      this.keys ??= onKeys(this.acts(), { first: event => this.first(event), other: key => this.digit(key) });
+      this.keys ??= onKeys(actsOf(this), { first: event => this.first(event), other: key => this.digit(key) });
       this.keys(event);
     },
 
     // Keys of the doses, and what a key does only where it is pressed.
     first(event) {
       const { target, key } = event;
-      if (event.ctrlKey || event.metaKey) return false;
+      if (event.ctrlKey || event.metaKey) return this.steps(event);
       if (target.matches('.dose')) return this.doseKey(event, target);
       if (isTyping(target)) return false;
       if (event.altKey) return this.moves(event);
       // A finding without a fix: Enter opens its reason, not the ledger.
       if (key !== 'Enter' || !target.matches('.finding')) return false;
       target.querySelectorAll('details').forEach(why => { why.open = !why.open; });
+      return true;
+    },
+
+    // Ctrl+Z and Ctrl+Y as everywhere; in a field that is being typed in they are the field's own.
+    steps({ target, key, shiftKey }) {
+      const isBack = { z: !shiftKey, y: false }[key.toLowerCase()];
+      if (isBack === undefined || (isTyping(target) && target.value !== target.getAttribute('value'))) return false;
+      this.send(isBack ? 'Undo' : 'Redo', {});
       return true;
     },
 
@@ -248,49 +331,14 @@ document.addEventListener('alpine:init', () => {
 
     moves(event) {
       const by = { ArrowUp: -1, ArrowDown: 1 }[event.key];
-      if (by && event.altKey) this.send('Move', { line: this.selected, by }, line => this.select(line));
+      if (by && event.altKey) this.move(by);
       else if (by) this.select(this.selected + by);
       return Boolean(by);
     },
 
-    // What each key does; the buttons of the foot and of the sheet of all keys do the same.
-    acts() {
-      const edit = op => ({ edits: [{ op, line: this.selected }] });
-      const page = name => () => { location.href = `/bench/${bench().dataset.id}/${name}`; };
-      const row = () => this.rows()[this.selected];
-      const nudge = key => event => this.nudge(nudges[key] * (event?.shiftKey ? 10 : 1));
-      return {
-        ArrowUp: event => this.moves(event),
-        ArrowDown: event => this.moves(event),
-        ...Object.fromEntries(Object.keys(nudges).map(key => [key, nudge(key)])),
-        '/': () => this.$dispatch('open-adding', { phase: row()?.dataset.phase }),
-        b: () => this.send('Edit', edit('setBalance')),
-        '.': () => this.nextFinding(),
-        z: event => this.send(event?.shiftKey ? 'Redo' : 'Undo', {}),
-        y: () => this.send('Redo', {}),
-        s: () => this.send('Keep', {}),
-        p: () => $('#phase-sheet').showModal(),
-        i: () => { if (row()) location.href = `/larder/${row().dataset.slug}`; },
-        x: () => { location.href = `/bench/${bench().dataset.id}?handler=Export`; },
-        o: () => $('#import-file').click(),
-        bin: () => { const form = $('#bench-delete'); form.elements.version.value = bench().dataset.version; form.requestSubmit(); },
-        g: () => this.showEarlier(),
-        r: () => { if (row()) this.$dispatch('open-swaps', { line: this.selected }); },
-        m: () => this.$dispatch('open-make'),
-        c: page('compare'),
-        l: page('ladder'),
-        t: page('label'),
-        h: page('how'),
-        n: page('notes'),
-        w: page('weigh'),
-        d: page('method'),
-        Delete: () => this.send('Edit', edit('removeLine'), () => this.select(this.selected)),
-        Enter: () => this.select(this.selected, true),
-        Escape: () => this.select(this.selected),
-      };
-    },
+    move(by) { this.send('Move', { line: this.selected, by }, line => this.select(line)); },
 
-    act(name) { this.acts()[name]?.(); },
+    act(name) { actsOf(this)[name]?.(); },
 
     add({ detail }) { this.send('Add', detail, line => this.select(line, true)); },
 

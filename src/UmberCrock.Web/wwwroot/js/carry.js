@@ -3,11 +3,11 @@
 export const carry = (to, from) => {
   if (to.nodeType !== Node.ELEMENT_NODE) { if (to.data !== from.data) to.data = from.data; return; }
   // What is being typed and was not sent yet stays.
-  const isTyped = to.localName === 'input' && to === document.activeElement
-    && to.value !== to.getAttribute('value') && to.value !== to.dataset.sent;
+  const isText = ['input', 'textarea'].includes(to.localName);
+  const isTyped = isText && to === document.activeElement && to.value !== to.defaultValue && to.value !== to.dataset.sent;
   for (const name of from.getAttributeNames()) if (to.getAttribute(name) !== from.getAttribute(name)) to.setAttribute(name, from.getAttribute(name));
   for (const name of to.getAttributeNames()) if (!from.hasAttribute(name) && name !== 'open') to.removeAttribute(name);
-  if (to.localName === 'input' && !isTyped && to.value !== from.value) to.value = from.value;
+  if (isText && !isTyped && to.value !== from.value) to.value = from.value;
   if (to.localName === 'input' && to.checked !== from.checked) to.checked = from.checked;
   if (to.localName === 'select' && to.value !== from.value) to.value = from.value;
   if (to.isEqualNode(from)) return;

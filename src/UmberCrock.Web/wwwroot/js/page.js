@@ -1,4 +1,5 @@
 // What every page does: sheets by key or button, files, a word when another window was faster or something typed would be lost.
+import { copyFrom } from './copy.js';
 import { isTyping, lettersOff } from './keys.js';
 
 document.addEventListener('alpine:init', () => {
@@ -19,6 +20,8 @@ document.addEventListener('alpine:init', () => {
     click({ target }) {
       const opener = target.closest('[data-open]');
       if (opener) this.open(opener.dataset.open);
+      const copies = target.closest('[data-copy], [data-copy-from]');
+      if (copies) copyFrom(copies);
       if (target.closest('[data-print]')) window.print();
       if (target.closest('[data-close]')) target.closest('dialog').close();
       if (target.closest('#open-file')) document.getElementById('import-file').click();

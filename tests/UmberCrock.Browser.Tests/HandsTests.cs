@@ -1,0 +1,118 @@
+namespace UmberCrock.Browser.Tests;
+
+/// <summary>The bench by mouse alone and by thumb alone, and what a slow line does to it.</summary>
+public sealed class HandsTests : IDisposable
+{
+    private readonly Server server = Server.Start();
+
+    public void Dispose() => server.Dispose();
+
+    /// <summary>A line is moved, taken out, given back; a phase gets its name; the formula its notes: no key is pressed but to write.</summary>
+    [Fact]
+    public void All_of_a_formula_is_reached_by_mouse()
+    {
+        using var page = new Page();
+        page.Open(new Uri(server.Address, "/bench/3"));
+        page.Until(() => page.All("#rows .row").Count == 5, "the bench");
+        var first = page.Text("#line-0 .nm b");
+        page.Click("#line-0 .nm");
+        page.Click(".keys [data-key=down]");
+        page.Until(() => page.Text("#line-1 .nm b") == first, "moved down");
+        page.Click(".keys [data-key=Delete]");
+        page.Until(() => page.All("#rows .row").Count == 4, "taken out");
+        page.Click(".keys [data-key=z]");
+        page.Until(() => page.All("#rows .row").Count == 5, "undone");
+        page.Click(".keys [data-key=y]");
+        page.Until(() => page.All("#rows .row").Count == 4, "and done again");
+
+        page.Click("#phase-A .phname");
+        page.Run<object>("document.querySelector('#phase-sheet [name=name]').value = ''; return 1;");
+        page["#phase-sheet [name=name]"].SendKeys("All that melts");
+        page.Click("#phase-sheet [value=keep]");
+        page.Until(() => page.Text("#phase-A .phname") == "All that melts", "the phase has its name");
+        page.Click(".named [data-key=e]");
+        page["#f-notes"].SendKeys("For the cradle. ");
+        page.Click("#formula-sheet [data-close]");
+        page.Until(() => page.Text("#kept").StartsWith("Kept", StringComparison.Ordinal), "the notes are kept");
+        page.Open(new Uri(server.Address, "/bench/3"));
+        page.Run<string>("return document.querySelector('#f-notes').value").ShouldContain("For the cradle.");
+        page.Click(".named .pages a[href$=compare]");
+        page.Until(() => page.Path == "/bench/3/compare", "another page of the formula");
+        page.Complaints.ShouldBeEmpty();
+    }
+
+    /// <summary>What is dragged onto a line takes its place.</summary>
+    [Fact]
+    public void A_line_is_dragged_to_another_place()
+    {
+        using var page = new Page();
+        page.Open(new Uri(server.Address, "/bench/6"));
+        page.Until(() => page.All("#rows .row").Count == 10, "the bench");
+        var (first, third) = (page.Text("#line-0 .nm b"), page.Text("#line-2 .nm b"));
+        page.Drag("#line-0 .nm", "#line-2 .nm");
+        page.Until(() => page.Text("#line-2 .nm b") == first && page.Text("#line-1 .nm b") == third, "it stands where it was dropped");
+        page.Drag("#line-2 .nm", "#phase-B");
+        page.Until(() => page["#rows .row[data-phase=B] .nm b"].Text == first, "in the phase it was dropped on, at its head");
+        page.Complaints.ShouldBeEmpty();
+    }
+
+    /// <summary>A phone: a dose by thumb, its fix, the other side with the findings; the line taken out; nothing hangs out.</summary>
+    [Fact]
+    public void The_bench_is_worked_by_thumb()
+    {
+        using var page = new Page(390, 844);
+        page.AsPhone(390, 844);
+        page.Open(new Uri(server.Address, "/bench/6"));
+        page.Until(() => page.Text("#dock-dose") == "7.50", "the dock has the first dose");
+        page.Click(".dock [data-nudge='0.1']");
+        page.Until(() => page.Run<string>("return document.querySelector('#dose-0').defaultValue") == "7.60", "a tenth more");
+        page.Text("#dock-dose").ShouldBe("7.60");
+        page.Run<object>("document.querySelector('[data-slug=zinc-oxide] .nm').click(); return 1;");
+        page.Until(() => page.Text("#dock-dose") == "26.00", "the zinc is under the thumb");
+        page.Focused.GetAttribute("class").ShouldNotBeNull().ShouldContain("row", customMessage: "no keyboard comes up");
+        page.Click("#dock-fix");
+        page.Until(() => page.Text("#dock-dose") == "25.00", "its fix");
+        page.Click(".views [data-view=findings]");
+        page.Until(() => page["#bench .find"].Displayed && !page["#bench .ledger"].Displayed, "the findings");
+        page.Click(".views [data-view=lines]");
+        page.Click(".dock [data-key=line]");
+        page.Click("#line-sheet [data-key=Delete]");
+        page.Until(() => page.All("#rows .row").Count == 9, "taken out");
+        page.Run<bool>("return document.documentElement.scrollWidth <= innerWidth").ShouldBeTrue();
+        page.Complaints.ShouldBeEmpty();
+    }
+
+    /// <summary>With 300 ms to the server ten presses are seen in under a second and judged in under two; leaving at once loses none.</summary>
+    [Fact]
+    public void Ten_presses_on_a_slow_line_are_seen_at_once_and_all_kept()
+    {
+        using var page = new Page();
+        page.Open(new Uri(server.Address, "/bench/3"));
+        page.Until(() => page.Focused.GetAttribute("id") == "line-0", "the bench");
+        page.Slow(300);
+        var started = DateTime.UtcNow;
+        page.Press([.. Enumerable.Repeat("=", 10)]);
+        page.Until(() => Typed(page) == "15.00", "seen");
+        (DateTime.UtcNow - started).ShouldBeLessThan(TimeSpan.FromSeconds(1));
+        page.Until(() => Kept(page) == "15.00", "judged");
+        (DateTime.UtcNow - started).ShouldBeLessThan(TimeSpan.FromSeconds(2));
+
+        page.Press([.. Enumerable.Repeat("=", 5)]);
+        page.Click(".named .pages a[href$=how]");
+        page.Until(() => page.Path == "/bench/3/how", "it goes without asking");
+        page.Slow(0);
+        page.Open(new Uri(server.Address, "/bench/3"));
+        page.Until(
+            () =>
+            {
+                page.Open(new Uri(server.Address, "/bench/3"));
+                return Kept(page) == "15.50";
+            },
+            "all fifteen are kept"
+        );
+    }
+
+    private static string Typed(Page page) => page.Run<string>("return document.querySelector('#dose-0').value");
+
+    private static string Kept(Page page) => page.Run<string>("return document.querySelector('#dose-0').defaultValue");
+}
