@@ -78,16 +78,19 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
         await HerbsOut.SettleAllAsync(context, knowledge.Catalogue.Herbs);
     }
 
-    /// <summary>A stretch of the formulas whose name, ingredients or notes hold the text (all for null), last changed first, and how many
-    /// there are in all.</summary>
-    public async Task<(IReadOnlyList<ShelfPlace> Places, int Total)> PageAsync(string? find, int skip, int take)
+    /// <summary>A stretch of the formulas that are asked for, in the order that is asked for, and how many there are in all.</summary>
+    /// <param name="question">Which formulas, and in what order.</param>
+    /// <param name="skip">So many are passed over.</param>
+    /// <param name="take">So many at most.</param>
+    public async Task<(IReadOnlyList<ShelfPlace> Places, int Total)> PageAsync(ShelfQuestion question, int skip, int take)
     {
         await using var context = await contexts.CreateDbContextAsync();
-        var rows = Found(context, find);
+        var rows = Found(context, question);
         var total = await rows.CountAsync();
-        var page = await FormulaRows
-            .Newest(rows.OrderByDescending(row => row.ChangedAt).ThenBy(row => row.Id).Skip(skip).Take(take))
-            .ToListAsync();
+        var ordered = question.IsByName
+            ? rows.OrderBy(row => EF.Functions.Collate(row.Name, "NOCASE"))
+            : rows.OrderByDescending(row => row.ChangedAt);
+        var page = await FormulaRows.Newest(ordered.ThenBy(row => row.Id).Skip(skip).Take(take)).ToListAsync();
         return ([.. page.Select(Place)], total);
 
         static ShelfPlace Place(RowAndRevision row)
@@ -105,15 +108,21 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
 
     /// <summary>As <see cref="PageAsync"/>, all that can be read.</summary>
     public async Task<IReadOnlyList<KeptFormula>> ListAsync(string? find) =>
-        [.. (await PageAsync(find, 0, int.MaxValue)).Places.Select(place => place.Kept).OfType<KeptFormula>()];
+        [.. (await PageAsync(new() { Find = find }, 0, int.MaxValue)).Places.Select(place => place.Kept).OfType<KeptFormula>()];
 
-    private static IQueryable<FormulaRow> Found(CrockContext context, string? find)
+    private static IQueryable<FormulaRow> Found(CrockContext context, ShelfQuestion question)
     {
         var rows = context.Formulas.AsNoTracking();
-        if (string.IsNullOrWhiteSpace(find))
+        if (question.FormWord is { } form)
+            rows = rows.Where(row => row.Form == form);
+        if (question.IsMade is { } made)
+            rows = rows.Where(row => context.Batches.Any(batch => batch.FormulaKey == row.Key) == made);
+        if (question.Without.Count > 0)
+            rows = rows.Where(row => !row.Ingredients.Any(held => question.Without.Contains(held.Ingredient)));
+        if (string.IsNullOrWhiteSpace(question.Find))
             return rows;
         // What is folded holds letters, digits and blanks only: nothing in it has a meaning of its own to LIKE.
-        var pattern = $"%{FormulaRows.Folded(find)}%";
+        var pattern = $"%{FormulaRows.Folded(question.Find)}%";
         return rows.Where(row => EF.Functions.Like(row.SearchText, pattern));
     }
 

@@ -7,7 +7,7 @@ public sealed class HandsTests : IDisposable
 
     public void Dispose() => server.Dispose();
 
-    /// <summary>A line is moved, taken out, given back; a phase gets its name; the formula its notes: no key is pressed but to write.</summary>
+    /// <summary>A line is moved, taken out, given back; phase and formula get name and notes: no key is pressed but to write.</summary>
     [Fact]
     public void All_of_a_formula_is_reached_by_mouse()
     {
@@ -82,7 +82,7 @@ public sealed class HandsTests : IDisposable
         page.Complaints.ShouldBeEmpty();
     }
 
-    /// <summary>With 300 ms to the server ten presses are seen in under a second and judged in under two; leaving at once loses none.</summary>
+    /// <summary>300 ms to the server: ten presses are seen within a second, judged within two; leaving at once loses none.</summary>
     [Fact]
     public void Ten_presses_on_a_slow_line_are_seen_at_once_and_all_kept()
     {

@@ -80,7 +80,7 @@ public class MethodTests
         (cool.Attended, cool.Place).ShouldBe((said.Contains(cool), Surroundings.Room));
     }
 
-    /// <summary>What is weighed is cautioned by name: gloves for what is neat, a mask where dust flies, nothing where neither is (common practice).</summary>
+    /// <summary>Weighing is cautioned by name: gloves for what is neat, a mask where dust flies (common practice).</summary>
     [Theory]
     [InlineData("Blade-hand stick", "Gloves for neat lavender oil.")]
     [InlineData("Noontide zinc stick", "Mask on for loose powders: zinc oxide (non-nano).")]

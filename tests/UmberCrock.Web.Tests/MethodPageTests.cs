@@ -40,7 +40,7 @@ public sealed class MethodPageTests(App app) : IClassFixture<App>
         page.QuerySelectorAll(".athand input").Length.ShouldBeGreaterThan(8);
     }
 
-    /// <summary>Counted containers give the batch, the card and the cautions of what they bear; a batch typed over it afterwards wins.</summary>
+    /// <summary>Counted containers give the batch and stand on the card; a batch typed over it afterwards wins.</summary>
     [Fact]
     public async Task What_it_is_poured_into_makes_the_batch()
     {

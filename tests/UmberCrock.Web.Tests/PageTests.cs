@@ -79,7 +79,7 @@ public sealed class PageTests(App app) : IClassFixture<App>
         (await app.Store.FindAsync(bench.Id))!.Version.ShouldBe(bench.Version);
     }
 
-    /// <summary>Everything that the document has of its phases is done on the bench: another name, another stage, another place with its lines.</summary>
+    /// <summary>A phase gets another name, another stage, another place with its lines.</summary>
     [Fact]
     public async Task A_phase_is_named_staged_and_moved_with_its_lines()
     {

@@ -174,7 +174,7 @@ public sealed class StoreTests : IAsyncLifetime
     {
         for (var at = 0; at < 7; at++)
             await store.AddAsync(stick with { Name = $"Stick {at}" });
-        var (places, total) = await store.PageAsync("stick", 5, 5);
+        var (places, total) = await store.PageAsync(new() { Find = "stick" }, 5, 5);
         var formulas = places.Select(place => place.Kept!).ToList();
         total.ShouldBe(7);
         formulas.Count.ShouldBe(2);

@@ -55,7 +55,7 @@ public sealed class FormulaTexts
         IReadOnlySet<string> herbs
     ) => new(formula, evaluation, region, batchGrams, herbs);
 
-    /// <summary>Lines that a person reads and a recipe reader takes in again: the name, each phase with its lines, the ingredient list.</summary>
+    /// <summary>Lines that a person reads and a recipe reader takes in again: name, phases with their lines, list.</summary>
     public string Plain()
     {
         var text = new StringBuilder().Append(formula.Name).Append('\n').Append(Product).Append('\n');
@@ -91,7 +91,7 @@ public sealed class FormulaTexts
         return formula.Notes.Length == 0 ? text.ToString() : text.Append('\n').Append(Marked(formula.Notes)).Append('\n').ToString();
     }
 
-    /// <summary>A table of comma separated values (RFC 4180): phase, ingredient, INCI, percent, grams; it is taken in again as a recipe.</summary>
+    /// <summary>A table (CSV, RFC 4180): phase, ingredient, INCI, percent, grams; it is taken in again as a recipe.</summary>
     public string Csv()
     {
         using var text = new StringWriter(CultureInfo.InvariantCulture);

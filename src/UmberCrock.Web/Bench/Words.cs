@@ -62,6 +62,12 @@ internal static class Words
     /// <summary>Left on or rinsed off.</summary>
     public static string Of(Exposure exposure) => exposure == Exposure.LeaveOn ? "left on" : "rinsed off";
 
+    /// <summary>So many days from now: "today", "in 1 day".</summary>
+    public static string In(int days) =>
+        days == 0 ? "today"
+        : days == 1 ? "in 1 day"
+        : $"in {days} days";
+
     /// <summary>Revision and state of a kept formula: "rev 8, draft".</summary>
     public static string Revision(KeptFormula kept) =>
         kept.Revision == 0 ? "draft"

@@ -6,7 +6,6 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
-using UmberCrock.Core.Printing;
 using UmberCrock.Core.Topics.FreeFrom;
 using UmberCrock.Core.Trials;
 using UmberCrock.Storage;
@@ -53,28 +52,9 @@ internal sealed class BenchModel(
     {
         if (await store.FindAsync(id) is not { } kept)
             return NotFound();
-        var (text, type, ending) = @as switch
-        {
-            "text" => (TextsOf(kept).Plain(), "text/plain", "txt"),
-            "markdown" => (TextsOf(kept).Markdown(), "text/markdown", "md"),
-            "table" => (TextsOf(kept).Csv(), "text/csv", "csv"),
-            _ => (FormulaWriter.ToText(kept.Formula, indented: true), "application/json", "formula.json"),
-        };
-        var name = string.Concat(
-                kept.Formula.Name.Select(letter => char.IsAsciiLetterOrDigit(letter) ? char.ToLowerInvariant(letter) : '-')
-            )
-            .Trim('-');
-        return File(System.Text.Encoding.UTF8.GetBytes(text), type, $"{(name.Length == 0 ? "formula" : name)}.{ending}");
+        var file = FormulaFile.Of(kept, @as, knowledge);
+        return File(System.Text.Encoding.UTF8.GetBytes(file.Text), file.Type, file.Name);
     }
-
-    private FormulaTexts TextsOf(KeptFormula kept) =>
-        FormulaTexts.Of(
-            kept.Formula,
-            knowledge.Evaluate(kept.Formula, kept.Document),
-            knowledge.Settings.Region,
-            kept.BatchGrams,
-            knowledge.Catalogue.Herbs
-        );
 
     /// <summary>The melt curve of the newest kept revision, as path data for the bench's chart.</summary>
     public async Task<IActionResult> OnGetEarlierAsync([FromRoute] long id) =>

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Topics.FreeFrom;
 using UmberCrock.Storage;
 using UmberCrock.Web.Shelf;
 
@@ -21,12 +22,40 @@ internal sealed class IndexModel(FormulaStore store, BinStore bin, ShelfKeeper s
     /// <summary>Why a formula was not started.</summary>
     public IReadOnlyList<DocumentProblem> Problems { get; private set; } = [];
 
+    /// <summary>What people keep away from, to choose of.</summary>
+    public FreeFromRules FreeFrom => knowledge.Catalogue.Rules.FreeFrom;
+
+    /// <summary>Part of a name or ingredient.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? Find { get; set; }
+
+    /// <summary>One verdict only, or what can be made today.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? Show { get; set; }
+
+    /// <summary>One form only.</summary>
+    [BindProperty(SupportsGet = true, Name = "form")]
+    public string? OfForm { get; set; }
+
+    /// <summary>Whether a batch was made of them.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? Made { get; set; }
+
+    /// <summary>What none of them holds.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? Free { get; set; }
+
+    /// <summary>The order they stand in.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? Order { get; set; }
+
     /// <summary>Shows the shelf.</summary>
-    /// <param name="find">Part of a name or ingredient.</param>
-    /// <param name="show">One verdict only, or what can be made today.</param>
     /// <param name="page">Which stretch, from 0.</param>
-    public async Task OnGetAsync(string? find, string? show, [FromQuery] int page = 0) =>
-        (View, Due) = (await shelf.ShowAsync(find, ShelfFilter.Parse(show), Math.Clamp(page, 0, MostPages)), await due.ShowAsync());
+    public async Task OnGetAsync([FromQuery] int page = 0)
+    {
+        var ask = ShelfAsk.Parse(Find, Show, OfForm, Made, Free, Order, FreeFrom);
+        (View, Due) = (await shelf.ShowAsync(ask, Math.Clamp(page, 0, MostPages)), await due.ShowAsync());
+    }
 
     /// <summary>Starts a formula with its phases ready.</summary>
     public async Task<IActionResult> OnPostNewAsync(string? name, string? form, string? audience)
@@ -57,7 +86,7 @@ internal sealed class IndexModel(FormulaStore store, BinStore bin, ShelfKeeper s
     {
         Problems = problems;
         Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-        (View, Due) = (await shelf.ShowAsync(null, ShelfFilter.All, 0), await due.ShowAsync());
+        (View, Due) = (await shelf.ShowAsync(ShelfAsk.All, 0), await due.ShowAsync());
         return Page();
     }
 }

@@ -36,7 +36,7 @@ internal sealed class YourBenchModel(
         var learnt = await bench.LearntAsync();
         var truth = (await studies.TruthAsync(TruthView.SinceOf(today), MostMarks)).With(learnt.Rungs);
         View = new TruthView(truth, today, knowledge.Catalogue.Rules);
-        var (places, _) = await formulas.PageAsync(null, 0, FormulasTried);
+        var (places, _) = await formulas.PageAsync(ShelfQuestion.All, 0, FormulasTried);
         var known = places
             .Select(place => place.Kept)
             .OfType<KeptFormula>()

@@ -3,6 +3,7 @@ using UmberCrock.Core.Materials;
 using UmberCrock.Core.Studies;
 using UmberCrock.Core.Topics.Method;
 using UmberCrock.Storage;
+using UmberCrock.Web.Bench;
 using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Shelf;
@@ -158,7 +159,7 @@ internal sealed class DueKeeper(StudyStore studies, BatchStore batches, LotStore
                     return new DueItem(
                         "caution",
                         $"{one.Of!.Name}, lot {one.Lot.Code}",
-                        $"{Shown.Short(one.Lot.RemainingGrams)} g left, ends {end:d MMM}, in {end.DayNumber - today.DayNumber} days.",
+                        $"{Shown.Short(one.Lot.RemainingGrams)} g left, ends {end:d MMM}, {Words.In(end.DayNumber - today.DayNumber)}.",
                         $"/larder/{Uri.EscapeDataString(one.Lot.Ingredient)}",
                         "Lot",
                         "L"

@@ -25,22 +25,20 @@ internal sealed class ShelfKeeper(FormulaStore store, LotStore lots, Knowledge k
     private volatile Memory memory = new(null!, null!, null!, null!, [], [], []);
 
     /// <summary>A stretch of the shelf.</summary>
-    /// <param name="find">Part of a name, ingredient or note; null for all.</param>
-    /// <param name="show">Which of them are shown.</param>
+    /// <param name="ask">Which formulas are shown, and in what order.</param>
     /// <param name="page">Which stretch, from 0.</param>
-    public async Task<ShelfView> ShowAsync(string? find, ShelfFilter show, int page)
+    public async Task<ShelfView> ShowAsync(ShelfAsk ask, int page)
     {
-        var skip = page * ShelfView.PageSize;
-        if (show == ShelfFilter.All)
+        var (skip, question) = (page * ShelfView.PageSize, ask.Question(knowledge.Catalogue));
+        if (ask.Show == ShelfFilter.All)
         {
-            var (places, total) = await store.PageAsync(find, skip, ShelfView.PageSize);
+            var (places, total) = await store.PageAsync(question, skip, ShelfView.PageSize);
             var odd = places.Select(place => place.Odd).OfType<UnreadableRow>().ToList();
             return new ShelfView(
                 Lines(places.Select(place => place.Kept).OfType<KeptFormula>(), odd),
                 odd,
                 total,
-                find,
-                show,
+                ask,
                 page,
                 skip + places.Count < total
             );
@@ -48,12 +46,12 @@ internal sealed class ShelfKeeper(FormulaStore store, LotStore lots, Knowledge k
 
         // Neither is kept in the file, for both change with what is known: the shelf is walked along until the stretch is full.
         var fitting = new List<KeptFormula>();
-        var (larder, today) = show.IsToday ? (await lots.ListAsync(), Today) : ([], default);
-        bool Fits(KeptFormula kept) => show.IsToday ? LackOf(kept, larder, today) is { Count: 0 } : VerdictOf(kept) == show.Verdict;
+        var (larder, today) = ask.Show.IsToday ? (await lots.ListAsync(), Today) : ([], default);
+        bool Fits(KeptFormula kept) => ask.Show.IsToday ? LackOf(kept, larder, today) is { Count: 0 } : VerdictOf(kept) == ask.Show.Verdict;
         var all = int.MaxValue;
         for (var at = 0; at < all && fitting.Count <= skip + ShelfView.PageSize; at += Stretch)
         {
-            var (places, total) = await store.PageAsync(find, at, Stretch);
+            var (places, total) = await store.PageAsync(question, at, Stretch);
             all = total;
             fitting.AddRange(places.Select(place => place.Kept).OfType<KeptFormula>().Where(Fits));
         }
@@ -62,8 +60,7 @@ internal sealed class ShelfKeeper(FormulaStore store, LotStore lots, Knowledge k
             Lines(fitting.Skip(skip).Take(ShelfView.PageSize), []),
             [],
             all,
-            find,
-            show,
+            ask,
             page,
             fitting.Count > skip + ShelfView.PageSize
         );

@@ -19,19 +19,17 @@ internal sealed record ShelfLine(
 );
 
 /// <summary>A stretch of the shelf.</summary>
-/// <param name="Lines">Its formulas, last changed first.</param>
+/// <param name="Lines">Its formulas.</param>
 /// <param name="Odd">Formulas of this stretch that cannot be shown, each with why.</param>
 /// <param name="Total">How many fit the search.</param>
-/// <param name="Find">What was searched for.</param>
-/// <param name="Show">Which of them are shown.</param>
+/// <param name="Ask">What was asked for.</param>
 /// <param name="Page">Which stretch, from 0.</param>
 /// <param name="HasMore">True when there are more behind it.</param>
 internal sealed record ShelfView(
     IReadOnlyList<ShelfLine> Lines,
     IReadOnlyList<Storage.UnreadableRow> Odd,
     int Total,
-    string? Find,
-    ShelfFilter Show,
+    ShelfAsk Ask,
     int Page,
     bool HasMore
 )
@@ -48,21 +46,17 @@ internal sealed record ShelfView(
     {
         get
         {
-            if (Show.IsToday && Page == 0 && !HasMore)
+            if (Ask.Show.IsToday && Page == 0 && !HasMore)
                 return $"{Lines.Count} of {Total}, each in its batch as kept";
-            var stops = Page == 0 && !HasMore && Show == ShelfFilter.All ? Lines.Count(line => line.Verdict == Verdict.Stop) : 0;
-            return $"{Total} {(string.IsNullOrWhiteSpace(Find) ? "on the shelf" : "found")}{(stops > 0 ? $", {stops} with a stop" : "")}";
+            // Verdicts are not kept: how many have one is known when the last of them was seen.
+            if (Ask.Show != ShelfFilter.All)
+                return HasMore ? $"the first {(Page + 1) * PageSize} found" : $"{(Page * PageSize) + Lines.Count} found";
+            var stops = Page == 0 && !HasMore ? Lines.Count(line => line.Verdict == Verdict.Stop) : 0;
+            return $"{Total} {(Ask.IsNarrowed ? "found" : "on the shelf")}{(stops > 0 ? $", {stops} with a stop" : "")}";
         }
     }
 
-    /// <summary>The address of another stretch of the same search.</summary>
-    public string AddressOf(int page)
-    {
-        var query = new QueryString();
-        if (!string.IsNullOrWhiteSpace(Find))
-            query = query.Add("find", Find);
-        if (Show.Word is { } word)
-            query = query.Add("show", word);
-        return $"/{(page > 0 ? query.Add("page", page.ToString(System.Globalization.CultureInfo.InvariantCulture)) : query)}";
-    }
+    /// <summary>Which stretch of how many, from 1; of what is picked by verdict the last is not known.</summary>
+    public string PageWords =>
+        Ask.Show == ShelfFilter.All ? $"page {Page + 1} of {Math.Max(1, (Total + PageSize - 1) / PageSize)}" : $"page {Page + 1}";
 }

@@ -3,6 +3,7 @@
 import { actsOf, nudges } from './benchacts.js';
 import { carry } from './carry.js';
 import { drawDock, holds } from './dock.js';
+import { dragging } from './dragging.js';
 import { isTyping, onKeys } from './keys.js';
 import { drawLeaders } from './leaders.js';
 import { Nudging } from './nudging.js';
@@ -16,12 +17,12 @@ document.addEventListener('alpine:init', () => {
   const isPhone = () => matchMedia('(max-width: 600px)').matches;
 
   Alpine.data('bench', () => ({
+    ...dragging,
     selected: 0,
     queue: Promise.resolve(),
     earlier: null,
     keys: null,
     nudging: null,
-    dragged: null,
     isPressed: false,
 
     init() {
@@ -39,7 +40,8 @@ document.addEventListener('alpine:init', () => {
     // One change at a time, in order; each is sent with the version the page shows by then.
     send(handler, body, after) {
       $('#refusal').textContent = '';
-      this.queue = this.queue.then(() => this.post(handler, typeof body === 'function' ? body() : body)).then(line => { if (line !== false && after) after(line); });
+      this.queue = this.queue.then(() => this.post(handler, typeof body === 'function' ? body() : body))
+        .then(line => { if (line !== false && after) after(line); });
       return this.queue;
     },
 
@@ -227,30 +229,6 @@ document.addEventListener('alpine:init', () => {
       const of = location.hash === '#findings' ? 'findings' : 'lines';
       this.$root.dataset.side = of;
       all('[data-view]').forEach(button => button.setAttribute('aria-pressed', String(button.dataset.view === of)));
-    },
-
-    // ---- a line dragged to another place
-
-    drag(event) {
-      const row = event.target.closest?.('.row');
-      this.dragged = row ? Number(row.dataset.line) : null;
-    },
-
-    over(event) { if (this.dragged !== null && event.target.closest('.row, .phase')) event.preventDefault(); },
-
-    drop(event) {
-      const [row, phase] = [event.target.closest('.row'), event.target.closest('.phase')];
-      if (this.dragged === null || !(row || phase)) return;
-      event.preventDefault();
-      const line = this.dragged;
-      this.dragged = null;
-      const into = row?.dataset.phase ?? phase.id.replace('phase-', '');
-      const own = this.rows().filter(other => other.dataset.phase === into && Number(other.dataset.line) !== line);
-      // Where it is dropped it stands: dragged down it comes after the line there, dragged up before it.
-      const isDown = row && this.rows()[line].dataset.phase === into && Number(row.dataset.line) > line;
-      const position = row ? own.indexOf(row) + (isDown ? 1 : 0) : 0;
-      if (phase?.matches('.more') || Number(row?.dataset.line) === line) return;
-      this.send('Edit', { edits: [{ op: 'moveLine', line, phase: into, position }] });
     },
 
     dose(field) {

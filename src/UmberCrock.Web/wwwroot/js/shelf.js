@@ -1,8 +1,10 @@
-// The shelf: the arrows walk along it, Enter opens.
+// The shelf: search as one types, the arrows walk along it, Enter opens.
+import { asker } from './ask.js';
 import { onKeys, walk } from './keys.js';
 
 document.addEventListener('alpine:init', () => {
   Alpine.data('shelf', () => {
+    const ask = asker();
     const forms = () => [...document.querySelectorAll('.shelf .form')];
     const intoBin = () => {
       const line = document.activeElement?.closest('.shelf .form');
@@ -24,10 +26,25 @@ document.addEventListener('alpine:init', () => {
       location.assign(link.href);
       return true;
     };
+    // What is asked for is found as one types; the address keeps it, so that the way back leads here.
+    const search = async () => {
+      const query = new URLSearchParams(new FormData(document.querySelector('.shelfpage > .strip')));
+      for (const [name, value] of [...query]) if (!value) query.delete(name);
+      const address = query.size ? `/?${query}` : '/';
+      const answer = await ask(address);
+      const words = document.getElementById('shelf-words');
+      if (!answer) return;
+      if (!answer.ok) { words.textContent = answer.words; return; }
+      history.replaceState(null, '', address);
+      const page = new DOMParser().parseFromString(answer.text, 'text/html');
+      document.getElementById('shelf').replaceChildren(...page.getElementById('shelf').childNodes);
+      words.textContent = page.getElementById('shelf-words').textContent;
+    };
+    const fromFind = event => event.target.id === 'find' && event.key === 'ArrowDown' && (forms()[0]?.focus(), true);
     const showAll = event => event.key === 'Escape' && new URLSearchParams(location.search).size > 0 && (location.assign('/'), true);
     return {
       init() { if (!document.querySelector('[autofocus]')) forms()[0]?.focus({ preventScroll: true }); },
-      filter: event => event.target.form.submit(),
+      search,
       key: onKeys({
         '/': () => document.getElementById('find').focus(),
         ArrowDown: () => walk(forms(), 1),
@@ -43,7 +60,7 @@ document.addEventListener('alpine:init', () => {
         j: due('j'),
         l: due('l'),
         Delete: intoBin,
-      }, { first: showAll }),
+      }, { first: event => showAll(event) || fromFind(event) }),
     };
   });
 });
