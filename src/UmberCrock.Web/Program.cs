@@ -111,6 +111,8 @@ services
     .AddCookie(AccessGate.Phone, AccessGate.Cookie($"umber-phone-{mark}", TimeSpan.FromDays(400)));
 services.AddRateLimiter(GuessLimit.Configure);
 services.AddProblemDetails();
+// Over https only files are compressed: from the length of a page that holds a secret and repeats a question one can be guessed.
+services.AddResponseCompression();
 services.AddExceptionHandler<ProblemWriter>();
 services.ConfigureHttpJsonOptions(options =>
 {
@@ -137,15 +139,19 @@ app.UseWhen(
 );
 app.UseMiddleware<AccessGate>();
 app.Use(RequestDoor.CheckAsync);
+app.UseResponseCompression();
 app.UseStaticFiles(
     new StaticFileOptions
     {
         // Addresses of scripts and styles carry a version; fonts never change under their name.
         OnPrepareResponse = file =>
+        {
             file.Context.Response.Headers.CacheControl =
                 file.Context.Request.QueryString.HasValue || file.File.Name.EndsWith(".woff2", StringComparison.Ordinal)
                     ? "public, max-age=31536000, immutable"
-                    : "no-cache",
+                    : "no-cache";
+            file.Context.Features.Get<IHttpsCompressionFeature>()?.Mode = HttpsCompressionMode.Compress;
+        },
     }
 );
 app.Use(RequestDoor.DecimalMarkAsync);

@@ -106,6 +106,7 @@ document.addEventListener('alpine:init', () => {
       const sent = document.createElement('template');
       sent.innerHTML = html;
       carry(bench(), sent.content.getElementById('bench'));
+      $('#said').textContent = `Total ${$('#total').textContent}. Findings: ${$('.find h2 span').textContent}.`;
       if (held && document.activeElement?.id !== held) document.getElementById(held)?.focus({ preventScroll: true });
       this.show();
     },
