@@ -111,6 +111,7 @@ services
     .AddCookie(AccessGate.Phone, AccessGate.Cookie($"umber-phone-{mark}", TimeSpan.FromDays(400)));
 services.AddRateLimiter(GuessLimit.Configure);
 services.AddProblemDetails();
+
 // Over https only files are compressed: from the length of a page that holds a secret and repeats a question one can be guessed.
 services.AddResponseCompression();
 services.AddExceptionHandler<ProblemWriter>();

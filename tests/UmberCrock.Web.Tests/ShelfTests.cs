@@ -45,7 +45,9 @@ public sealed class ShelfTests(App app) : IClassFixture<App>
         var first = await ReadAsync("/?find=regatta&order=name");
         first.QuerySelector("#shelf-words")!.TextContent.ShouldBe("45 found");
         first.QuerySelector(".pager span")!.TextContent.ShouldBe("page 1 of 3");
-        var last = await ReadAsync(((IHtmlAnchorElement)first.QuerySelector(".pager [rel=next]")!).PathName + "?find=regatta&order=name&page=2");
+        var last = await ReadAsync(
+            ((IHtmlAnchorElement)first.QuerySelector(".pager [rel=next]")!).PathName + "?find=regatta&order=name&page=2"
+        );
         last.QuerySelector(".pager span")!.TextContent.ShouldBe("page 3 of 3");
         NamesOn(last).ShouldBe(["Regatta stick 40", "Regatta stick 41", "Regatta stick 42", "Regatta stick 43", "Regatta stick 44"]);
         last.QuerySelector(".pager [rel=prev]")!.GetAttribute("href").ShouldBe("/?find=regatta&order=name&page=1");

@@ -30,7 +30,15 @@ internal sealed record ShelfAsk(string? Find, ShelfFilter Show, ProductForm? For
     public static string NameWord => ByName;
 
     /// <summary>Reads the words of an address.</summary>
-    public static ShelfAsk Parse(string? find, string? show, string? form, string? made, string? free, string? order, FreeFromRules rules) =>
+    public static ShelfAsk Parse(
+        string? find,
+        string? show,
+        string? form,
+        string? made,
+        string? free,
+        string? order,
+        FreeFromRules rules
+    ) =>
         new(
             string.IsNullOrWhiteSpace(find) ? null : find,
             ShelfFilter.Parse(show),
