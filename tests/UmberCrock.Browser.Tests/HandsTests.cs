@@ -67,6 +67,8 @@ public sealed class HandsTests : IDisposable
         page.Click(".dock [data-nudge='0.1']");
         page.Until(() => page.Run<string>("return document.querySelector('#dose-0').defaultValue") == "7.60", "a tenth more");
         page.Text("#dock-dose").ShouldBe("7.60");
+        page.Hold(".dock [data-nudge='-0.1']", 700);
+        page.Until(() => page.Run<string>("return document.querySelector('#dose-0').defaultValue") == "6.60", "held, one less");
         page.Run<object>("document.querySelector('[data-slug=zinc-oxide] .nm').click(); return 1;");
         page.Until(() => page.Text("#dock-dose") == "26.00", "the zinc is under the thumb");
         page.Focused.GetAttribute("class").ShouldNotBeNull().ShouldContain("row", customMessage: "no keyboard comes up");

@@ -124,6 +124,10 @@ internal sealed class Page : IDisposable
     /// <summary>Moves the pointer onto the middle of something.</summary>
     public void Hover(string selector) => new Actions(driver).MoveToElement(this[selector]).Perform();
 
+    /// <summary>Holds the pointer down on something.</summary>
+    public void Hold(string selector, int milliseconds) =>
+        new Actions(driver).ClickAndHold(this[selector]).Pause(TimeSpan.FromMilliseconds(milliseconds)).Release().Perform();
+
     /// <summary>Drags one thing onto another.</summary>
     public void Drag(string selector, string onto) => new Actions(driver).DragAndDrop(this[selector], this[onto]).Perform();
 

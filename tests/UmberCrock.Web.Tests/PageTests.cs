@@ -136,6 +136,18 @@ public sealed class PageTests(App app) : IClassFixture<App>
         (await app.Store.FindAsync(bench.Id))!.Formula.Lines[0].Percent.ShouldBe(line.Percent + 0.5m);
     }
 
+    /// <summary>A page and a script go out compressed where the browser takes that; what is asked for by its version is kept for good.</summary>
+    [Theory]
+    [InlineData("/")]
+    [InlineData("/js/page.js?v=1")]
+    public async Task Pages_and_scripts_are_compressed(string path)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Get, path) { Headers = { { "Accept-Encoding", "gzip, br" } } };
+        using var answer = await client.SendAsync(request);
+        answer.Content.Headers.ContentEncoding.ShouldBe(["br"]);
+        answer.Headers.CacheControl!.Extensions.Any(word => word.Name == "immutable").ShouldBe(path != "/");
+    }
+
     [Fact]
     public async Task A_second_formula_has_a_name_of_its_own()
     {

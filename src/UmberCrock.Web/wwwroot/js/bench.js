@@ -30,6 +30,7 @@ document.addEventListener('alpine:init', () => {
       this.held = holds(by => this.nudge(by));
       addEventListener('pagehide', () => this.nudging.leave());
       addEventListener('hashchange', () => this.view());
+      for (const end of ['pointerup', 'pointercancel', 'dragend']) addEventListener(end, () => this.release());
       this.show();
       document.fonts?.ready.then(() => this.leaders());
       all('#line-0').forEach(row => row.focus({ preventScroll: true }));
@@ -46,6 +47,7 @@ document.addEventListener('alpine:init', () => {
     },
 
     async post(handler, body) {
+      if (!body) return false;
       const busy = setTimeout(() => this.say('Keeping it'), 200);
       const response = await postUntilAnswered(
         `/bench/${bench().dataset.id}?handler=${handler}`, { version: Number(bench().dataset.version), ...body },
@@ -190,13 +192,14 @@ document.addEventListener('alpine:init', () => {
     // Nothing moves under a pointer that is down: a line that gets the focus by it grows only when it is let go.
     press(event) {
       this.isPressed = true;
-      for (const end of ['pointerup', 'pointercancel', 'dragend']) {
-        addEventListener(end, () => setTimeout(() => {
-          this.isPressed = false;
-          if (document.activeElement) this.focus({ target: document.activeElement });
-        }), { once: true });
-      }
       this.held(event);
+    },
+
+    release() {
+      setTimeout(() => {
+        this.isPressed = false;
+        if (document.activeElement) this.focus({ target: document.activeElement });
+      });
     },
 
     change(event) {

@@ -6,8 +6,8 @@ export const nudges = { '+': 0.1, '=': 0.1, '*': 0.1, '-': -0.1, '\u2212': -0.1,
 
 export const actsOf = bench => {
   const $ = selector => document.querySelector(selector);
-  const { id, version } = document.getElementById('bench').dataset;
-  const now = () => document.getElementById('bench').dataset.version ?? version;
+  const { id } = document.getElementById('bench').dataset;
+  const now = () => document.getElementById('bench').dataset.version;
   const edit = op => ({ edits: [{ op, line: bench.selected }] });
   const page = name => () => { location.href = `/bench/${id}/${name}`; };
   const row = () => bench.rows()[bench.selected];

@@ -22,9 +22,12 @@ export const holds = nudge => event => {
   if (!button) return;
   let held = false;
   const timer = setInterval(() => { held = true; nudge(Number(button.dataset.held)); }, heldAfter);
-  addEventListener('pointerup', () => {
+  const swallow = late => late.stopPropagation();
+  const over = () => {
     clearInterval(timer);
-    if (held) addEventListener('click', late => late.stopPropagation(), { capture: true, once: true });
-  }, { once: true });
-  addEventListener('pointercancel', () => clearInterval(timer), { once: true });
+    for (const end of ['pointerup', 'pointercancel']) removeEventListener(end, over);
+    if (held) addEventListener('click', swallow, { capture: true });
+    setTimeout(() => removeEventListener('click', swallow, { capture: true }));
+  };
+  for (const end of ['pointerup', 'pointercancel']) addEventListener(end, over);
 };

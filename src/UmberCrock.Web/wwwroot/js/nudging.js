@@ -18,9 +18,10 @@ export class Nudging {
     return !joins;
   }
 
-  // The entry that is sent now.
+  // The entry that is sent now; null when the page was left meanwhile and took it along.
   next() {
     const entry = this.waiting.find(one => !one.sent);
+    if (!entry) return null;
     entry.sent = true;
     return { line: entry.line, by: entry.by };
   }
