@@ -41,7 +41,7 @@ public sealed class FormulaTexts
         ];
     }
 
-    /// <summary>The texts of a formula.</summary>
+    /// <summary>A formula ready to be written in any of them, with its percents and the grams of a batch.</summary>
     /// <param name="formula">The formula.</param>
     /// <param name="evaluation">What was worked out of it.</param>
     /// <param name="region">Whose ingredient list is written.</param>
