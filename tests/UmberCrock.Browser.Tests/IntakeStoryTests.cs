@@ -61,7 +61,7 @@ public sealed class IntakeStoryTests(SharedServer shared) : IClassFixture<Shared
         );
         page["#f-name"].GetAttribute("value").ShouldBe("Cold-oar hand balm");
         page.All("#rows .row").Count.ShouldBe(7);
-        page.All("#rows .phase").Count.ShouldBe(2);
+        page.All("#rows .phase[id]").Count.ShouldBe(2);
         page.Text("#total").ShouldBe("100.00");
         page.Complaints.ShouldBeEmpty();
     }

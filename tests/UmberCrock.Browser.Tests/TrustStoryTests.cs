@@ -101,8 +101,8 @@ public sealed class TrustStoryTests : IDisposable
     {
         page.Open(new Uri(server.Address, "/bench/8"));
         page.Until(() => page.Focused.GetAttribute("id") == "line-0", "the bench");
-        page.Press("?");
-        page.Click("#keys-sheet [data-key=bin]");
+        page.Press("e");
+        page.Click("#formula-sheet [data-key=bin]");
         page.Until(() => page.Path == "/" && page.All(".undo").Count == 1, "in the bin");
         page.All(".shelf .form").Count.ShouldBe(7);
         page.Click("#undo-delete");

@@ -136,7 +136,7 @@ public sealed class PageTests(App app) : IClassFixture<App>
         (await app.Store.FindAsync(bench.Id))!.Formula.Lines[0].Percent.ShouldBe(line.Percent + 0.5m);
     }
 
-    /// <summary>A page and a script go out compressed where the browser takes that; what is asked for by its version is kept for good.</summary>
+    /// <summary>A page and a script go out compressed; what is asked for by its version is kept for good.</summary>
     [Theory]
     [InlineData("/")]
     [InlineData("/js/page.js?v=1")]

@@ -12,9 +12,9 @@ document.addEventListener('alpine:init', () => {
     get nothingFound() { return this.results.length === 0; },
 
     open({ detail }) {
-      this.$refs.phase.replaceChildren(...[...document.querySelectorAll('#rows .phase')].map(phase => {
-        const id = phase.id.replace('phase-', '');
-        return new Option(`${id} ${phase.querySelectorAll('b')[1].textContent}`, id, false, id === detail.phase);
+      this.$refs.phase.replaceChildren(...[...document.querySelectorAll('#rows [data-phase-edit]')].map(phase => {
+        const { phaseEdit: id, name } = phase.dataset;
+        return new Option(`${id} ${name}`, id, false, id === detail.phase);
       }));
       this.query = '';
       this.$root.showModal();
