@@ -51,19 +51,32 @@ public sealed class LayoutTests(SharedServer shared) : IClassFixture<SharedServe
         "/nowhere",
     ];
 
-    [Theory]
-    [InlineData(1280, 800)]
-    [InlineData(820, 1180)] // a tablet in portrait
-    [InlineData(1024, 768)] // and in landscape
-    public void Nothing_hangs_out_sideways_and_every_dose_keeps_its_gauge(int width, int height)
+    /// <summary>A desk, tablets in portrait and landscape, and twofold size on a desk (WCAG 1.4.4).</summary>
+    [Fact]
+    public void Nothing_hangs_out_sideways_and_the_checker_finds_nothing_on_a_desk()
     {
-        using var page = new Page(width, height);
+        using var page = new Page();
         foreach (var path in Paths)
         {
+            page.AsDesk(1280, 800);
             page.Open(new Uri(server.Address, path));
-            page.Run<bool>("return document.documentElement.scrollWidth <= window.innerWidth").ShouldBeTrue($"{path} at {width}");
+            Violations(page).ShouldBe("", path);
+            Fits(page, 1280, path);
+            foreach (var (width, height) in new[] { (1920, 1080), (1024, 768), (820, 1180), (640, 400) })
+            {
+                page.AsDesk(width, height);
+                Fits(page, width, path);
+            }
         }
+    }
 
+    [Theory]
+    [InlineData(1280, 800)]
+    [InlineData(820, 1180)]
+    [InlineData(1024, 768)]
+    public void Every_dose_keeps_its_gauge(int width, int height)
+    {
+        using var page = new Page(width, height);
         page.Open(new Uri(server.Address, "/bench"));
         page.All("#rows .dose").Count.ShouldBe(page.All("#rows .gauge").Count(gauge => gauge.Displayed));
     }
@@ -77,23 +90,15 @@ public sealed class LayoutTests(SharedServer shared) : IClassFixture<SharedServe
         {
             page.AsPhone(390, 844);
             page.Open(new Uri(server.Address, path));
-            page.Run<long>("return document.documentElement.scrollWidth").ShouldBeLessThanOrEqualTo(390, path);
             Violations(page).ShouldBe("", path);
+            Fits(page, 390, path);
             page.AsPhone(320, 640);
-            page.Run<long>("return document.documentElement.scrollWidth").ShouldBeLessThanOrEqualTo(320, $"{path} at 320");
+            Fits(page, 320, path);
         }
     }
 
-    [Fact]
-    public void The_accessibility_checker_finds_nothing()
-    {
-        using var page = new Page();
-        foreach (var path in Paths)
-        {
-            page.Open(new Uri(server.Address, path));
-            Violations(page).ShouldBe("", path);
-        }
-    }
+    private static void Fits(Page page, int width, string path) =>
+        page.Run<long>("return document.documentElement.scrollWidth").ShouldBeLessThanOrEqualTo(width, $"{path} at {width}");
 
     /// <summary>Its sheets as well: each is opened on the bench and looked at.</summary>
     [Theory]

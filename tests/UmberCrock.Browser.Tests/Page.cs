@@ -150,7 +150,12 @@ internal sealed class Page : IDisposable
     public T Run<T>(string script) => (T)driver.ExecuteScript(script)!;
 
     /// <summary>Shows pages as a phone of this size does: narrower than a window of the browser can be made.</summary>
-    public void AsPhone(int width, int height) =>
+    public void AsPhone(int width, int height) => Sized(width, height, true);
+
+    /// <summary>The same page in a window of another size.</summary>
+    public void AsDesk(int width, int height) => Sized(width, height, false);
+
+    private void Sized(int width, int height, bool mobile) =>
         driver.ExecuteCdpCommand(
             "Emulation.setDeviceMetricsOverride",
             new Dictionary<string, object?>
@@ -158,7 +163,7 @@ internal sealed class Page : IDisposable
                 ["width"] = width,
                 ["height"] = height,
                 ["deviceScaleFactor"] = 1,
-                ["mobile"] = true,
+                ["mobile"] = mobile,
             }
         );
 
