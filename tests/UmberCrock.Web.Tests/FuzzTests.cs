@@ -131,9 +131,9 @@ public sealed class FuzzTests : IDisposable
         ("/?handler=Delete", ["id"]),
         ("/your-bench?handler=Use", ["version"]),
         ("/your-bench?handler=Book", ["version"]),
-        ("/intake?handler=Read", ["text", "pasted", "spoons", "form", "audience", "zone", "sunUse"]),
+        ("/intake?handler=Read", ["text", "pasted", "name", "spoons", "form", "audience", "zone", "sunUse"]),
         ("/intake?handler=Why", ["text", "spoons", "form"]),
-        ("/intake?handler=Bench", ["text", "spoons", "form", "audience", "zone", "sunUse"]),
+        ("/intake?handler=Bench", ["text", "name", "spoons", "form", "audience", "zone", "sunUse"]),
         (
             "/settings",
             [

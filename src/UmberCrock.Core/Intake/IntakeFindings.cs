@@ -34,16 +34,25 @@ public static class IntakeFindings
     private static Finding? Unmatched(ImmutableArray<IntakeLine> lines, ResolvedFormula resolved)
     {
         var unknown = Where(lines, line => line.Ingredient is null || line.Grams is null);
+        var isKnown = unknown.All(index => lines[index].Ingredient is not null);
         return unknown.IsEmpty
             ? null
             : Make(
                 FindingCodes.IntakeUnmatched,
                 Severity.Caution,
-                unknown.Length == 1 ? "A line is not understood" : (Message)$"{unknown.Length} lines are not understood",
+                (isKnown, unknown.Length) switch
+                {
+                    (true, 1) => "A line has no amount",
+                    (true, _) => (Message)$"{unknown.Length} lines have no amount",
+                    (false, 1) => "A line is not understood",
+                    (false, _) => (Message)$"{unknown.Length} lines are not understood",
+                },
                 $"{string.Join("; ", unknown.Take(3)
                     .Select(index => $"line {lines[index].Number}: {Shortened(lines[index].Text)}"))}{(unknown.Length > 3 ? "; and more"
                     : "")}.",
-                "No ingredient goes by that name, or there is no amount to weigh. It counts as 0.00 g until you say what it is.",
+                isKnown
+                    ? "What it is is known, but not how much of it. It counts as 0.00 g until you say."
+                    : "No ingredient goes by that name, or there is no amount to weigh. It counts as 0.00 g until you say what it is.",
                 unknown,
                 resolved
             );

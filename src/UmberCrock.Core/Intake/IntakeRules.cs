@@ -169,6 +169,12 @@ public sealed record IntakeRules : IRules<IntakeRules>
     /// <summary>Phrases that mean "what is left to 100 %".</summary>
     public required ImmutableArray<string> Balance { get; init; }
 
+    /// <summary>Words of a line that says how much it makes which are no name: "this recipe makes 200 g".</summary>
+    public required ImmutableArray<string> NamesNot { get; init; }
+
+    /// <summary>Words that make a heading where a line holds nothing else: "Oils", "Scent (optional)".</summary>
+    public required ImmutableArray<HeadingWords> Groups { get; init; }
+
     /// <summary>Words of headings, the most telling first.</summary>
     public required ImmutableArray<HeadingWords> Headings { get; init; }
 

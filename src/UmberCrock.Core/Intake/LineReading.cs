@@ -86,22 +86,20 @@ internal sealed class LineReading
         if (folded.Length == 0)
             return;
         var (amounts, rest, bracketed) = Split(line);
-        var sentence = $" {string.Join(' ', folded)} ";
-        if (
-            Array.Exists(folded, rules.Claims.Contains)
-            && amounts.Exists(amount => amount.Unit is not null)
-            && amounts.TrueForAll(amount => amount.Unit?.Kind != AmountKind.Percent)
-            && Sure(rest) is null
-        )
+        if (amounts.Count == 0 && RecipeHeads.GroupOf(line, rules) is { } group)
         {
-            Claim ??= amounts
-                .Where(amount => amount.Unit?.Kind == AmountKind.Mass)
-                .Select(amount => (decimal?)(amount.Middle * amount.Unit!.Factor))
-                .FirstOrDefault();
-            Asides.Add(new IntakeAside(number, text, AsideKind.Claim));
+            Headings.Add(new ReadHeading(line.Trim().TrimStart('#', '*', '-').TrimEnd(':', '*').Trim(), group));
+            Asides.Add(new IntakeAside(number, text, AsideKind.Heading));
             return;
         }
 
+        if (IsClaim(folded, amounts) && Sure(rest) is null)
+        {
+            ReadClaim(number, line, text, amounts);
+            return;
+        }
+
+        var sentence = $" {string.Join(' ', folded)} ";
         var balance = rules.Balance.Any(words => sentence.Contains($" {words} ", StringComparison.Ordinal));
         var name = balance
             ? rules
@@ -109,6 +107,9 @@ internal sealed class LineReading
                 .Trim()
             : rest;
         var amount = balance ? null : Chosen(amounts);
+        // "A bit of honey": the ingredient is known, only how much is not.
+        if (!balance && amount is null && Array.Exists(folded, rules.Vague.Contains))
+            name = RecipeHeads.WithoutVague(name, rules);
         var matches = Matches(name, bracketed);
         // "Beeswax 20 10" of a table: numbers that belong to no name are cells.
         if (matches.Count == 0 || matches[0].Score < rules.SureScore)
@@ -140,6 +141,23 @@ internal sealed class LineReading
         );
     }
 
+    private bool IsClaim(string[] folded, List<WrittenAmount> amounts) =>
+        Array.Exists(folded, rules.Claims.Contains)
+        && amounts.Exists(amount => amount.Unit is not null)
+        && amounts.TrueForAll(amount => amount.Unit?.Kind != AmountKind.Percent);
+
+    /// <summary>"Makes 180 g": what it says it makes, and the name that may stand before it.</summary>
+    private void ReadClaim(int number, string line, string text, List<WrittenAmount> amounts)
+    {
+        Claim ??= amounts
+            .Where(amount => amount.Unit?.Kind == AmountKind.Mass)
+            .Select(amount => (decimal?)(amount.Middle * amount.Unit!.Factor))
+            .FirstOrDefault();
+        if (IsFirst)
+            Name = RecipeHeads.NameOf(line, rules);
+        Asides.Add(new IntakeAside(number, text, AsideKind.Claim));
+    }
+
     /// <summary>"Shea butter (unrefined)": what stands in brackets may tell which of several it is.</summary>
     private IReadOnlyList<IngredientMatch> Matches(string name, string bracketed)
     {
@@ -159,9 +177,7 @@ internal sealed class LineReading
             .Headings.FirstOrDefault(heading => heading.Words.Any(word => sentence.Contains($" {word} ", StringComparison.Ordinal)))
             ?.Stage;
         if (
-            Lines.Count == 0
-            && Name is null
-            && Headings.Count == 0
+            IsFirst
             && !line.TrimEnd().EndsWith(':')
             && !says
             && (stage is null || folded.Length > 2)
@@ -173,7 +189,8 @@ internal sealed class LineReading
             return AsideKind.Name;
         }
 
-        // Headings are short: what is long tells what to do.
+        // Headings are short: what is long, or a sentence, tells what to do.
+        says |= folded.Length > 3 && line.TrimEnd().EndsWith('.');
         if (!says && folded.Length <= 6 && (stage is not null || line.TrimEnd().EndsWith(':')))
         {
             Headings.Add(new ReadHeading(line.Trim().TrimEnd(':'), stage ?? Stage.Melt));
@@ -182,6 +199,9 @@ internal sealed class LineReading
 
         return AsideKind.Aside;
     }
+
+    /// <summary>True before anything but claims and asides was read: where a name stands.</summary>
+    private bool IsFirst => Lines.Count == 0 && Name is null && Headings.Count == 0;
 
     private Ingredient? Sure(string name) => matcher.Find(name) is [{ } best, ..] && best.Score >= rules.SureScore ? best.Ingredient : null;
 

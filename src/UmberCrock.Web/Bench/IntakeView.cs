@@ -96,6 +96,10 @@ internal sealed record IntakeView(
     public string Words =>
         $"{Report.Lines.Length} lines read, {(Doubts == 0 ? "none in doubt" : Doubts == 1 ? "one needs you" : $"{Doubts} need you")}";
 
+    /// <summary>The unit of an amount as it is said: 1 drop, 40 drops; symbols of units stay.</summary>
+    public static string? UnitWord(IntakeLine line) =>
+        line is { Unit: "drop" or "cup" or "part", AmountHigh: > 1m } ? $"{line.Unit}s" : line.Unit;
+
     /// <summary>Px of an amount on the error bar of a line: from half of the reading to half as much again.</summary>
     public static double BarX(decimal grams, decimal reading) =>
         BarHalf + (Math.Clamp((double)((grams / reading) - 1m), -0.5, 0.5) * 2 * BarHalf);

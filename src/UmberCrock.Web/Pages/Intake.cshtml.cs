@@ -163,7 +163,7 @@ internal sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : Pag
     private IntakeReport Report(string text, Chosen chosen)
     {
         Choice = chosen;
-        return IntakeReader.Read(
+        var report = IntakeReader.Read(
             text,
             knowledge.Catalogue,
             knowledge.Settings,
@@ -182,6 +182,12 @@ internal sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : Pag
                 }
             )
         );
+        return chosen.Name?.Trim() is { Length: > 0 } name
+            ? report with
+            {
+                Formula = report.Formula with { Name = name[..Math.Min(name.Length, FormulaReader.LongestName)] },
+            }
+            : report;
     }
 
     private static T? Parsed<T>(string? word)
@@ -195,6 +201,9 @@ internal sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : Pag
 /// <summary>What a recipe is read with, as it is chosen on its page; null or empty goes by the recipe's own words.</summary>
 internal sealed class Chosen
 {
+    /// <summary>The formula's name.</summary>
+    public string? Name { get; init; }
+
     /// <summary>Whose spoons.</summary>
     public string? Spoons { get; init; }
 
