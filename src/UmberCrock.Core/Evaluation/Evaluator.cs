@@ -38,10 +38,14 @@ public static class Evaluator
                 .. found
                     .SelectMany(one => one.Findings.Select(finding => FixTrial.Tried(assessment, found, finding)))
                     .OrderBy(finding => finding.Severity)
+                    .ThenByDescending(CausesOthers)
                     .Take(MostFindings),
             ]
         );
     }
+
+    /// <summary>How many other findings go with it: the cause stands before what follows from it, the rest as its topics have it.</summary>
+    private static int CausesOthers(Finding finding) => finding.Fixes is [{ Settles: > 1 and var settles }, ..] ? settles : 0;
 
     /// <summary>
     /// As <see cref="Evaluate"/>, its findings without fixes: for sweeps of many variants, where a fix of each would never be read.

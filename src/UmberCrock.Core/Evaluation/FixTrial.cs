@@ -57,6 +57,7 @@ internal static class FixTrial
             return finding with { Fixes = [.. ways] };
         var now = found.SelectMany(other => other.Findings).ToList();
         var (stops, cautions) = (StopsOf(resolved, now), CautionsOf(now));
+        var troublesNow = now.Count(other => other.Severity != Severity.Note);
 
         // The finding is gone, and no stop or caution is new. A stop is cured at any price but another stop.
         bool Passes(Finding after, ResolvedFormula mended) =>
@@ -87,7 +88,7 @@ internal static class FixTrial
                 }
             }
 
-            return (fix with { Tried = after }, troubles);
+            return (fix with { Tried = after, Settles = moves ? null : troublesNow - troubles }, troubles);
         }
 
         return finding.Ways is null

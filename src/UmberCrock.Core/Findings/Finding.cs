@@ -38,6 +38,9 @@ public sealed record Fix(Message Title, Message? Effect, ImmutableArray<FormulaE
 {
     /// <summary>What it leads to, where it was tried out before it was offered.</summary>
     internal Assessment? Tried { get; init; }
+
+    /// <summary>How many stops and cautions it leaves fewer than there are; null where that was not counted.</summary>
+    internal int? Settles { get; init; }
 }
 
 /// <summary>Something that the program has to say about a formula, with reason and ways out.</summary>

@@ -25,7 +25,10 @@ internal sealed record PhaseView(Phase Phase, string Hint, string Percent, strin
 internal sealed record FixView(string Title, string? Effect, string Edits, string? GhostCurve);
 
 /// <summary>A finding beside its button.</summary>
-internal sealed record FindingView(Finding Finding, FixView? Fix);
+/// <param name="Finding">What was found.</param>
+/// <param name="Fix">The way out that is offered first; null where there is none.</param>
+/// <param name="Other">Another way out; null where there is none.</param>
+internal sealed record FindingView(Finding Finding, FixView? Fix, FixView? Other);
 
 /// <summary>Everything the bench shows of one formula.</summary>
 internal sealed record BenchView
@@ -59,6 +62,9 @@ internal sealed record BenchView
 
     /// <summary>Key of the study in which a look failed; null where none did.</summary>
     public long? FailedStudy { get; private init; }
+
+    /// <summary>True when more than one stop or caution has a way out, so that they can be settled together.</summary>
+    public bool CanSettle => Findings.Count(finding => finding is { Fix: not null, Finding.Severity: not Severity.Note }) > 1;
 
     /// <summary>"1 stop, 2 cautions, 1 note".</summary>
     public string FindingsText
@@ -120,7 +126,11 @@ internal sealed record BenchView
             Scale = TotalScale.Of(totals),
             Findings =
             [
-                .. evaluation.Findings.Select(finding => new FindingView(finding, FixOf(finding, kept.Formula, evaluation, catalogue))),
+                .. evaluation.Findings.Select(finding => new FindingView(
+                    finding,
+                    FixOf(finding.Fixes.FirstOrDefault(), kept.Formula, evaluation, catalogue),
+                    FixOf(finding.Fixes.Skip(1).FirstOrDefault(), kept.Formula, evaluation, catalogue)
+                )),
             ],
         };
     }
@@ -200,11 +210,10 @@ internal sealed record BenchView
         };
     }
 
-    private static FixView? FixOf(Finding finding, Formula formula, EvaluationResult evaluation, Catalogue catalogue)
+    private static FixView? FixOf(Fix? fix, Formula formula, EvaluationResult evaluation, Catalogue catalogue)
     {
-        if (finding.Fixes.IsEmpty)
+        if (fix is null)
             return null;
-        var fix = finding.Fixes[0];
         var edits = System.Text.Json.JsonSerializer.Serialize(fix.Edits, ContractJson.Options);
         return new FixView(fix.Title.ToString(), fix.Effect?.ToString(), edits, GhostOf(fix, formula, evaluation, catalogue));
     }

@@ -36,9 +36,16 @@ internal sealed record MakeView(
     IReadOnlyList<MakeOffer> Offers
 )
 {
+    /// <summary>The word for findings settled one after another.</summary>
+    public const string SettledWord = "settled";
+
+    /// <summary>The fixes it takes in their order, each with what it is for; empty where it is no settling.</summary>
+    public IReadOnlyList<(string Finding, string Fix)> Steps { get; private init; } = [];
+
     /// <summary>What a formula can be made, by word, with the label of each.</summary>
     public static IReadOnlyList<(string Word, string Label)> Choices(FreeFromRules freeFrom) =>
         [
+            (SettledWord, "settled: all that its findings offer"),
             ("limits", "within its limits and windows"),
             ("climate", "fit for a climate"),
             ("band", "a texture at a temperature"),
@@ -85,6 +92,16 @@ internal sealed record MakeView(
                 JsonSerializer.Serialize(moved.Edits, ContractJson.Options)
             );
         }
+    }
+
+    /// <summary>Settles what its findings offer.</summary>
+    public static MakeView Settled(Formula formula, Catalogue catalogue, EvaluationSettings settings)
+    {
+        var settled = Settlement.Of(formula, catalogue, settings);
+        return Of(formula, settled.Edits, [], catalogue, settings) with
+        {
+            Steps = [.. settled.Steps.Select(step => (step.Finding.Title.ToString(), step.Fix.Title.ToString()))],
+        };
     }
 
     /// <summary>Tries a switch.</summary>

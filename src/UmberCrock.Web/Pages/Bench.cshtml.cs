@@ -97,6 +97,8 @@ internal sealed class BenchModel(
                 "_Make",
                 MakeView.Switched(kept.Formula, what, await PresentAsync(inLarder), knowledge.Catalogue, knowledge.Settings)
             );
+        if (what == MakeView.SettledWord)
+            return Partial("_Make", MakeView.Settled(kept.Formula, knowledge.Catalogue, knowledge.Settings));
         var target = what switch
         {
             "limits" => RebalanceTarget.None,

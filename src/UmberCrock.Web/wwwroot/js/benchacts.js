@@ -37,6 +37,7 @@ export const actsOf = bench => {
     g: () => bench.showEarlier(),
     r: () => { if (row()) bench.$dispatch('open-swaps', { line: bench.selected }); },
     m: () => bench.$dispatch('open-make'),
+    a: () => bench.$dispatch('open-make', { what: 'settled' }),
     c: page('compare'),
     l: page('ladder'),
     t: page('label'),

@@ -5,10 +5,10 @@ document.addEventListener('alpine:init', () => {
   Alpine.data('makeIt', () => ({
     ask: asker(),
 
-    async open() {
+    async open({ detail }) {
       this.lock();
       const { what } = this.$refs.form.elements;
-      what.value ||= 'limits';
+      what.value = detail?.what ?? (what.value || 'limits');
       this.$root.showModal();
       what.focus();
       await this.fill();
