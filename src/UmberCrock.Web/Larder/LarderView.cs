@@ -12,7 +12,8 @@ namespace UmberCrock.Web.Larder;
 /// <param name="Origin">One origin.</param>
 /// <param name="Without">An allergen source it must not bring.</param>
 /// <param name="Show">"stock" for what is in the larder, "own" for the maker's own, else all.</param>
-internal sealed record LarderFilter(string? Find, string? OfClass, string? Origin, string? Without, string? Show)
+/// <param name="Order">What it is ordered by, a word of <see cref="LarderView.Orders"/>; else as it is found.</param>
+internal sealed record LarderFilter(string? Find, string? OfClass, string? Origin, string? Without, string? Show, string? Order)
 {
     /// <summary>True when nothing narrows it.</summary>
     public bool IsEmpty =>
@@ -47,6 +48,19 @@ internal sealed record LarderView(
     IReadOnlyList<LotLine> NearEnd
 )
 {
+    /// <summary>What the list can be ordered by: the word of it, and how it is said.</summary>
+    public static (string Word, string Text)[] Orders { get; } =
+    [
+        ("", "best match"),
+        ("stock", "in stock first"),
+        ("name", "name"),
+        ("kind", "kind"),
+        ("melts", "melts first"),
+        ("keeps", "keeps shortest"),
+        ("grams", "most in stock"),
+        ("uses", "most used"),
+    ];
+
     /// <summary>Lays the list out.</summary>
     /// <param name="found">What the search found, best first.</param>
     /// <param name="present">All that is in the larder.</param>
@@ -68,8 +82,12 @@ internal sealed record LarderView(
         var bySlug = present.ToDictionary(ingredient => ingredient.Slug, StringComparer.Ordinal);
         return new LarderView(
             [
-                .. found
-                    .Where(ingredient => filter.Passes(ingredient, grams.GetValueOrDefault(ingredient.Slug) > 0m))
+                .. Ordered(
+                        found.Where(ingredient => filter.Passes(ingredient, grams.GetValueOrDefault(ingredient.Slug) > 0m)),
+                        filter.Order,
+                        grams,
+                        uses
+                    )
                     .Select(ingredient => LineOf(ingredient, grams, uses)),
             ],
             present.Count,
@@ -84,6 +102,27 @@ internal sealed record LarderView(
             ]
         );
     }
+
+    /// <summary>What has no value stands last; what is equal stays as it was found.</summary>
+    private static IEnumerable<Ingredient> Ordered(
+        IEnumerable<Ingredient> found,
+        string? order,
+        Dictionary<string, decimal> grams,
+        IReadOnlyDictionary<string, int> uses
+    ) =>
+        order switch
+        {
+            "stock" => found.OrderByDescending(ingredient => grams.GetValueOrDefault(ingredient.Slug) > 0m),
+            "name" => found.OrderBy(ingredient => IngredientSearch.Fold(ingredient.Name), StringComparer.Ordinal),
+            "kind" => found.OrderBy(ingredient => ingredient.Class),
+            "melts" => found.OrderBy(ingredient =>
+                ingredient.Species.IsEmpty ? double.MaxValue : ingredient.MeltingPoint?.Value ?? double.MaxValue
+            ),
+            "keeps" => found.OrderBy(ingredient => ingredient.ShelfLifeMonths?.Value ?? double.MaxValue),
+            "grams" => found.OrderByDescending(ingredient => grams.GetValueOrDefault(ingredient.Slug)),
+            "uses" => found.OrderByDescending(ingredient => uses.GetValueOrDefault(ingredient.Slug)),
+            _ => found,
+        };
 
     private static LarderLine LineOf(Ingredient ingredient, Dictionary<string, decimal> grams, IReadOnlyDictionary<string, int> uses) =>
         new(

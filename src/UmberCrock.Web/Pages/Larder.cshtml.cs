@@ -76,7 +76,7 @@ internal sealed class LarderModel(LarderStore larder, LotStore lots, FormulaStor
         }
 
         Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-        await LoadAsync(new LarderFilter(null, null, null, null, null));
+        await LoadAsync(new LarderFilter(null, null, null, null, null, null));
         return Page();
     }
 

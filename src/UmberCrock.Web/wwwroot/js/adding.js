@@ -5,11 +5,12 @@ document.addEventListener('alpine:init', () => {
   Alpine.data('adding', () => ({
     query: '',
     results: [],
+    refusal: '',
     chosen: 0,
     ask: asker(),
 
     get activeId() { return this.results[this.chosen]?.id ?? ''; },
-    get nothingFound() { return this.results.length === 0; },
+    get nothingFound() { return this.results.length === 0 && this.refusal === ''; },
 
     open({ detail }) {
       this.$refs.phase.replaceChildren(...[...document.querySelectorAll('#rows [data-phase-edit]')].map(phase => {
@@ -24,7 +25,9 @@ document.addEventListener('alpine:init', () => {
 
     async search() {
       const answer = await this.ask(`/api/v1/ingredients?limit=30&query=${encodeURIComponent(this.query)}`);
-      if (!answer?.ok) return;
+      if (!answer) return;
+      this.refusal = answer.words;
+      if (!answer.ok) { this.results = []; return; }
       this.results = JSON.parse(answer.text).items.map((item, at) => (
         { slug: item.slug, name: item.name, role: item.role, inci: item.inci.eu, id: `found-${at}`, chosen: 'false' }));
       this.choose(0);

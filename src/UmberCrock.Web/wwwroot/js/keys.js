@@ -19,6 +19,13 @@ export const onKeys = (acts, { first = () => false, other = () => false } = {}) 
   if (act ? act(event) !== false : other(key, event)) event.preventDefault();
 };
 
+// A list is one stop of the Tab key; its arrows walk on from the line that had the focus last.
+export const oneStop = things => {
+  const stopAt = at => things.forEach(thing => { thing.tabIndex = thing === at ? 0 : -1; });
+  stopAt(things.find(thing => thing === document.activeElement) ?? things[0]);
+  things.forEach(thing => { thing.onfocus = () => stopAt(thing); });
+};
+
 // Puts the focus on the neighbour of the one that has it, of things in a row; on the first when none has it.
 export const walk = (things, by) => {
   const at = things.indexOf(document.activeElement);

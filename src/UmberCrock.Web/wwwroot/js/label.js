@@ -12,6 +12,7 @@ document.addEventListener('alpine:init', () => {
     isAsked: false,
     keeps: false,
     isUnanswered: false,
+    known: '',
     line: -1,
     keys: null,
 
@@ -139,6 +140,21 @@ document.addEventListener('alpine:init', () => {
     async click(event) {
       const { target } = event;
       const file = target.closest('[download]');
+      // What the region asks for and is not there is said once, before it is on paper.
+      if (file?.dataset.missing && file.dataset.missing !== this.known) {
+        event.preventDefault();
+        const list = document.getElementById('missing-list');
+        list.replaceChildren(...file.dataset.missing.split('\n')
+          .map(words => Object.assign(document.createElement('li'), { textContent: words })));
+        document.getElementById('missing-sheet').showModal();
+        return;
+      }
+      if (target.closest('#missing-print')) {
+        this.known = document.getElementById('label-print').dataset.missing;
+        document.getElementById('missing-sheet').close();
+        document.getElementById('label-print').click();
+        return;
+      }
       if (file && this.isSending) {
         // What is printed is what is kept: wait for it.
         event.preventDefault();

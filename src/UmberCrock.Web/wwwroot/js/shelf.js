@@ -1,6 +1,6 @@
 // The shelf: search as one types, the arrows walk along it, Enter opens.
 import { asker } from './ask.js';
-import { onKeys, walk } from './keys.js';
+import { onKeys, oneStop, walk } from './keys.js';
 
 document.addEventListener('alpine:init', () => {
   Alpine.data('shelf', () => {
@@ -34,16 +34,17 @@ document.addEventListener('alpine:init', () => {
       const answer = await ask(address);
       const words = document.getElementById('shelf-words');
       if (!answer) return;
-      if (!answer.ok) { words.textContent = answer.words; return; }
+      if (!answer.ok) { words.textContent = `${answer.words} The list is older than what you ask for.`; return; }
       history.replaceState(null, '', address);
       const page = new DOMParser().parseFromString(answer.text, 'text/html');
       document.getElementById('shelf').replaceChildren(...page.getElementById('shelf').childNodes);
       words.textContent = page.getElementById('shelf-words').textContent;
+      oneStop(forms());
     };
     const fromFind = event => event.target.id === 'find' && event.key === 'ArrowDown' && (forms()[0]?.focus(), true);
     const showAll = event => event.key === 'Escape' && new URLSearchParams(location.search).size > 0 && (location.assign('/'), true);
     return {
-      init() { if (!document.querySelector('[autofocus]')) forms()[0]?.focus({ preventScroll: true }); },
+      init() { oneStop(forms()); if (!document.querySelector('[autofocus]')) forms()[0]?.focus({ preventScroll: true }); },
       search,
       key: onKeys({
         '/': () => document.getElementById('find').focus(),
