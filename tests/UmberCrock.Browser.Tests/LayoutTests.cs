@@ -100,6 +100,29 @@ public sealed class LayoutTests(SharedServer shared) : IClassFixture<SharedServe
     private static void Fits(Page page, int width, string path) =>
         page.Run<long>("return document.documentElement.scrollWidth").ShouldBeLessThanOrEqualTo(width, $"{path} at {width}");
 
+    /// <summary>What is refused says so where it is, and the checker finds nothing there.</summary>
+    [Theory]
+    [InlineData("/", "document.querySelector('.new [name=name]').required = false; document.querySelector('.new .btn').click()")]
+    [InlineData("/settings", "document.querySelector('[name=drops]').value = 'many'; document.querySelector('.acts .btn').click()")]
+    [InlineData(
+        "/larder/new?from=beeswax",
+        "document.querySelector('[name=density]').value = 'x'; document.querySelector('.acts .btn').click()"
+    )]
+    public void A_form_that_was_refused_is_read_by_everyone(string path, string send)
+    {
+        using var page = new Page();
+        foreach (var isPhone in new[] { false, true })
+        {
+            if (isPhone)
+                page.AsPhone(390, 844);
+            page.Open(new Uri(server.Address, path));
+            page.Run<object>($"{send}; return 1;");
+            page.Until(() => page.All(".refusal").Any(refusal => refusal.Displayed), "it says why");
+            Violations(page).ShouldBe("", path);
+            Fits(page, isPhone ? 390 : 1280, path);
+        }
+    }
+
     /// <summary>Its sheets as well: each is opened on the bench and looked at.</summary>
     [Theory]
     [InlineData(1280, 800)]

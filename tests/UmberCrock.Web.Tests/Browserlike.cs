@@ -28,6 +28,9 @@ internal sealed class Browserlike(App app)
     /// <summary>Where the last answer sent it.</summary>
     public string? SentTo { get; private set; }
 
+    /// <summary>The last answer as it came.</summary>
+    public byte[] Bytes { get; private set; } = [];
+
     public async Task<IHtmlDocument> OpenAsync(string path)
     {
         using var answer = await client.GetAsync(new Uri(path, UriKind.Relative));
@@ -39,6 +42,17 @@ internal sealed class Browserlike(App app)
     {
         using var answer = await client.PostAsync(new Uri(path, UriKind.Relative), new FormUrlEncodedContent(SentForm.Of(Page, fields)));
         return await SeeAsync(answer);
+    }
+
+    /// <summary>Sends fields of which several may have one name.</summary>
+    public async Task SendManyAsync(string path, params (string Name, string Value)[] fields)
+    {
+        var token = ("__RequestVerificationToken", SentForm.Of(Page, new Dictionary<string, string>())["__RequestVerificationToken"]);
+        using var answer = await client.PostAsync(
+            new Uri(path, UriKind.Relative),
+            new FormUrlEncodedContent(fields.Append(token).Select(field => KeyValuePair.Create(field.Item1, field.Item2)))
+        );
+        await SeeAsync(answer);
     }
 
     /// <summary>Sends a form of the open page with files in one of its fields.</summary>
@@ -83,6 +97,7 @@ internal sealed class Browserlike(App app)
     private async Task<IHtmlDocument> SeeAsync(HttpResponseMessage answer)
     {
         (Status, SentTo) = (answer.StatusCode, answer.Headers.Location?.OriginalString);
+        Bytes = await answer.Content.ReadAsByteArrayAsync();
         var text = await answer.Content.ReadAsStringAsync();
         if (answer.StatusCode != HttpStatusCode.Redirect && answer.Content.Headers.ContentType?.MediaType == "text/html")
             Page = new HtmlParser().ParseDocument(text);

@@ -129,6 +129,8 @@ public sealed class FuzzTests : IDisposable
     [
         ("/?handler=New", ["name", "form", "audience"]),
         ("/?handler=Delete", ["id"]),
+        ("/?handler=Copy", ["id"]),
+        ("/?handler=Files", ["id"]),
         ("/your-bench?handler=Use", ["version"]),
         ("/your-bench?handler=Book", ["version"]),
         ("/intake?handler=Read", ["text", "pasted", "name", "spoons", "form", "audience", "zone", "sunUse"]),

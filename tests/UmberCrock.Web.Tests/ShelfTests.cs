@@ -53,6 +53,39 @@ public sealed class ShelfTests(App app) : IClassFixture<App>
         last.QuerySelector(".pager [rel=prev]")!.GetAttribute("href").ShouldBe("/?find=regatta&order=name&page=1");
     }
 
+    /// <summary>Several are copied, saved and binned together, and brought back together.</summary>
+    [Fact]
+    public async Task Many_are_chosen_at_once()
+    {
+        var window = new Browserlike(app);
+        await window.OpenAsync("/");
+        var bar = await app.IdOfAsync("Boathouse lotion bar");
+        var (one, other) = (await CopyAsync(), await CopyAsync());
+        await window.SendManyAsync("/?handler=Files", ("id", $"{one}"), ("id", $"{other}"), ("id", "987654"));
+        using (var archive = new System.IO.Compression.ZipArchive(new MemoryStream(window.Bytes)))
+        {
+            archive.Entries.Count.ShouldBe(2);
+            await using var first = archive.Entries[0].Open();
+            using var text = new StreamReader(first);
+            UmberCrock.Core.Formulas.FormulaReader.Parse(await text.ReadToEndAsync()).Name.ShouldStartWith("Boathouse lotion bar");
+        }
+
+        await window.SendManyAsync("/?handler=Delete", ("id", $"{one}"), ("id", $"{other}"), ("id", "987654"));
+        (await app.Store.FindAsync(one)).ShouldBeNull();
+        (await app.Store.FindAsync(other)).ShouldBeNull();
+        await window.OpenAsync("/");
+        window.Page.QuerySelector(".undo")!.TextContent.ShouldContain("2 formulas");
+        await window.SendManyAsync("/bin?handler=Back", ("kind", "formula"), ("key", $"{one}"), ("key", $"{other}"), ("then", "/"));
+        (await app.Store.FindAsync(one)).ShouldNotBeNull();
+        (await app.Store.FindAsync(other)).ShouldNotBeNull();
+
+        async Task<long> CopyAsync()
+        {
+            await window.SendManyAsync("/?handler=Copy", ("id", $"{bar}"));
+            return long.Parse(window.SentTo!.Split('/')[^1], System.Globalization.CultureInfo.InvariantCulture);
+        }
+    }
+
     private static List<string> NamesOn(IHtmlDocument page) =>
         [.. page.QuerySelectorAll(".shelf .form .nm b").Select(name => name.TextContent)];
 

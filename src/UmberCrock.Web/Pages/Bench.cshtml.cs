@@ -11,6 +11,7 @@ using UmberCrock.Core.Trials;
 using UmberCrock.Storage;
 using UmberCrock.Web.Bench;
 using UmberCrock.Web.Hosting;
+using UmberCrock.Web.Shelf;
 
 namespace UmberCrock.Web.Pages;
 
@@ -230,14 +231,8 @@ internal sealed class BenchModel(
     }
 
     /// <summary>Makes a second formula of this one and opens it.</summary>
-    public async Task<IActionResult> OnPostCopyAsync([FromRoute] long id)
-    {
-        if (await store.FindAsync(id) is not { } kept)
-            return NotFound();
-        var names = (await store.NamesAsync(null)).Select(other => other.Name);
-        var copy = kept.Formula with { Name = BenchEdits.NameOfCopy(kept.Formula.Name, names) };
-        return RedirectToPage(new { id = await store.AddAsync(copy, kept.BatchGrams) });
-    }
+    public async Task<IActionResult> OnPostCopyAsync([FromRoute] long id) =>
+        await ShelfActs.CopyAsync(store, id) is { } copy ? RedirectToPage(new { id = copy }) : NotFound();
 
     /// <summary>Puts the formula into the bin.</summary>
     public async Task<IActionResult> OnPostDeleteAsync([FromRoute] long id, [FromForm] long version)

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using UmberCrock.Core.Documents;
 using UmberCrock.Storage;
+using UmberCrock.Web.Shelf;
 
 namespace UmberCrock.Web.Pages;
 
@@ -36,12 +37,17 @@ internal sealed class BinModel(BinStore bin, TimeProvider clock) : PageModel
         HasMore = (Stretch + 1) * PageSize < all.Count;
     }
 
-    /// <summary>Brings something back.</summary>
-    public async Task<IActionResult> OnPostBackAsync([FromForm] string? kind, [FromForm] string? key, [FromForm] string? then)
+    /// <summary>Brings something back, or several of a kind.</summary>
+    public async Task<IActionResult> OnPostBackAsync([FromForm] string? kind, [FromForm] string[] key, [FromForm] string? then)
     {
         try
         {
-            if (!Vocabulary.TryParse<BinKind>(kind, out var of) || !await bin.BringBackAsync(of, key ?? ""))
+            if (!Vocabulary.TryParse<BinKind>(kind, out var of))
+                return NotFound();
+            var back = 0;
+            foreach (var one in key.Take(ShelfActs.Most))
+                back += await bin.BringBackAsync(of, one) ? 1 : 0;
+            if (back == 0)
                 return NotFound();
             TempData["note"] = "Brought back as it was.";
             return Url.IsLocalUrl(then) ? Redirect(then!) : RedirectToPage();

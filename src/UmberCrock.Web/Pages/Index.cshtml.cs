@@ -71,13 +71,47 @@ internal sealed class IndexModel(FormulaStore store, BinStore bin, ShelfKeeper s
         }
     }
 
-    /// <summary>Puts a formula into the bin.</summary>
-    public async Task<IActionResult> OnPostDeleteAsync([FromForm] long id)
+    /// <summary>Puts formulas into the bin.</summary>
+    public async Task<IActionResult> OnPostDeleteAsync([FromForm] long[] id)
     {
-        if (await store.VersionAsync(id) is { } version && await bin.DeleteFormulaAsync(id, version) is { } name)
-            (TempData["binned"], TempData["binnedName"]) = (id.ToString(System.Globalization.CultureInfo.InvariantCulture), name);
+        var binned = new List<(long Id, string Name)>();
+        foreach (var one in id.Take(ShelfActs.Most))
+        {
+            if (await store.VersionAsync(one) is { } version && await bin.DeleteFormulaAsync(one, version) is { } name)
+                binned.Add((one, name));
+        }
+
+        if (binned.Count > 0)
+        {
+            TempData["binned"] = string.Join(' ', binned.Select(one => one.Id));
+            TempData["binnedName"] = binned is [var only] ? only.Name : $"{binned.Count} formulas";
+        }
+
         return RedirectToPage("/Index");
     }
+
+    /// <summary>Makes a second formula of each.</summary>
+    public async Task<IActionResult> OnPostCopyAsync([FromForm] long[] id)
+    {
+        var copies = new List<long>();
+        foreach (var one in id.Take(ShelfActs.Most))
+        {
+            if (await ShelfActs.CopyAsync(store, one) is { } copy)
+                copies.Add(copy);
+        }
+
+        if (copies is [var only])
+            return RedirectToPage("/Bench", new { id = only });
+        if (copies.Count > 0)
+            TempData["note"] = $"{copies.Count} copies stand on the shelf.";
+        return RedirectToPage("/Index");
+    }
+
+    /// <summary>Sends them as files in one archive.</summary>
+    public async Task<IActionResult> OnPostFilesAsync([FromForm] long[] id) =>
+        id.Length == 0
+            ? RedirectToPage("/Index")
+            : File(await ShelfActs.FilesAsync(store, id.Take(ShelfActs.Most), knowledge), "application/zip", "formulas.zip");
 
     /// <summary>What was typed into a field, or what stands there otherwise.</summary>
     public string? Was(string field) => Problems.Count > 0 && Request.HasFormContentType ? Request.Form[field].ToString() : null;

@@ -6,7 +6,21 @@ document.addEventListener('alpine:init', () => {
   Alpine.data('shelf', () => {
     const ask = asker();
     const forms = () => [...document.querySelectorAll('.shelf .form')];
+    // Many are chosen at once; what is done with them stands below the list.
+    const chosen = () => [...document.querySelectorAll('.shelf .shelfpick input:checked')];
+    const sayChosen = () => {
+      const many = chosen().length;
+      document.getElementById('shelf-chosen').hidden = many === 0;
+      document.getElementById('chosen-words').textContent = many ? `${many} chosen` : '';
+    };
+    const choose = event => {
+      const line = event.target.closest('.shelf .form');
+      if (event.key !== ' ' || !line) return false;
+      line.parentElement.querySelector('.shelfpick input').click();
+      return true;
+    };
     const intoBin = () => {
+      if (chosen().length) { document.getElementById('chosen-bin').click(); return true; }
       const line = document.activeElement?.closest('.shelf .form');
       if (!line) return false;
       const form = document.getElementById('shelf-delete');
@@ -40,12 +54,19 @@ document.addEventListener('alpine:init', () => {
       document.getElementById('shelf').replaceChildren(...page.getElementById('shelf').childNodes);
       words.textContent = page.getElementById('shelf-words').textContent;
       oneStop(forms());
+      sayChosen();
     };
     const fromFind = event => event.target.id === 'find' && event.key === 'ArrowDown' && (forms()[0]?.focus(), true);
     const showAll = event => event.key === 'Escape' && new URLSearchParams(location.search).size > 0 && (location.assign('/'), true);
     return {
-      init() { oneStop(forms()); if (!document.querySelector('[autofocus]')) forms()[0]?.focus({ preventScroll: true }); },
+      init() { oneStop(forms()); sayChosen(); if (!document.querySelector('[autofocus]')) forms()[0]?.focus({ preventScroll: true }); },
       search,
+      chosen: ({ target }) => { if (target.closest('.shelfpick')) sayChosen(); },
+      click: ({ target }) => {
+        if (target.id !== 'chosen-none') return;
+        chosen().forEach(box => { box.checked = false; });
+        sayChosen();
+      },
       key: onKeys({
         '/': () => document.getElementById('find').focus(),
         ArrowDown: () => walk(forms(), 1),
@@ -61,7 +82,7 @@ document.addEventListener('alpine:init', () => {
         j: due('j'),
         l: due('l'),
         Delete: intoBin,
-      }, { first: event => showAll(event) || fromFind(event) }),
+      }, { first: event => choose(event) || showAll(event) || fromFind(event) }),
     };
   });
 });
