@@ -43,7 +43,10 @@ public class FindingExampleTests
         // What a fix settles besides decides the order among equals, and a sweep tries no fix.
         swept
             .Select(finding => (finding.Severity, finding.Code, finding.Detail))
-            .ShouldBe(Some.Evaluate(formula).Findings.Select(finding => (finding.Severity, finding.Code, finding.Detail)), ignoreOrder: true);
+            .ShouldBe(
+                Some.Evaluate(formula).Findings.Select(finding => (finding.Severity, finding.Code, finding.Detail)),
+                ignoreOrder: true
+            );
         swept.ShouldAllBe(finding => finding.Fixes.IsEmpty);
     }
 }

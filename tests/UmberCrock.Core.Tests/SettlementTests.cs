@@ -13,7 +13,7 @@ public class SettlementTests
 
     private static EvaluationResult Judged(Formula formula) => Evaluator.Sweep(formula, Some.Catalogue, EvaluationSettings.Default);
 
-    /// <summary>Honey in a balm is water without a keeper: it is left out (common practice), and then nothing has to be preserved.</summary>
+    /// <summary>Honey in a balm is water without a keeper: it is left out (common practice); then nothing has to be preserved.</summary>
     [Fact]
     public void The_cause_is_taken_out_and_what_followed_from_it_is_not_cured()
     {
@@ -61,7 +61,7 @@ public class SettlementTests
         settled.Formula.ShouldBeSameAs(good);
     }
 
-    /// <summary>Each step leaves less to say, its edits lead from the one formula to the other, and none is a choice of the maker's.</summary>
+    /// <summary>Each step leaves less to say, its edits lead from the one formula to the other, and none is the maker’s choice.</summary>
     [Fact]
     public void Every_demo_formula_is_settled_by_steps_that_each_leave_less()
     {

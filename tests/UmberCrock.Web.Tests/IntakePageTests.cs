@@ -38,6 +38,20 @@ public sealed class IntakePageTests(App app) : IClassFixture<App>
         }
     }
 
+    [Theory]
+    [InlineData("", "Garden hand balm")]
+    [InlineData("  Far bank balm ", "Far bank balm")]
+    public async Task A_recipe_comes_to_the_bench_by_its_name_or_the_one_that_was_typed(string typed, string name)
+    {
+        var window = new Browserlike(app);
+        await window.OpenAsync("/intake");
+        await window.SendAsync(
+            "/intake?handler=Bench",
+            new() { ["text"] = "Garden hand balm (makes 100 g)\n20 g beeswax\n80 g olive oil", ["name"] = typed }
+        );
+        (await window.OpenAsync(window.SentTo!)).QuerySelector("title")!.TextContent.ShouldStartWith($"{name}, bench");
+    }
+
     [Fact]
     public async Task A_book_is_refused_and_nothing_is_kept()
     {

@@ -35,7 +35,15 @@ public sealed partial class InterruptionTests : IDisposable
     [Theory]
     [MemberData(nameof(Schemas))]
     public Task An_upgrade_that_is_cut_short_goes_on_at_the_next_start(string schema) =>
-        CutAsync($"upgrade of {schema}", data => OldFiles.Lay(schema, data), null, 3000, FormulasOfTheDemo);
+        CutAsync(
+            $"upgrade of {schema}",
+            data => OldFiles.Lay(schema, data),
+            null,
+            3000,
+            FormulasOfTheDemo,
+            // The longest way of all is cut as often as the rest; what lies between shares its steps.
+            rounds: schema == OldFiles.Names[0] ? Rounds : Math.Max(1, Rounds / 2)
+        );
 
     [Fact]
     public async Task Putting_a_copy_back_that_is_cut_short_leaves_the_old_state_or_the_new_one()
@@ -112,11 +120,19 @@ public sealed partial class InterruptionTests : IDisposable
         lost.ShouldBe(0);
     }
 
-    private async Task CutAsync(string what, Action<string> lay, Func<Uri, Task>? act, int withinMilliseconds, int formulas, int orMore = 0)
+    private async Task CutAsync(
+        string what,
+        Action<string> lay,
+        Func<Uri, Task>? act,
+        int withinMilliseconds,
+        int formulas,
+        int orMore = 0,
+        int? rounds = null
+    )
     {
         var random = new Random(Seed);
         var (locked, lost) = (0, 0);
-        for (var round = 0; round < Rounds; round++)
+        for (var round = 0; round < (rounds ?? Rounds); round++)
         {
             var data = Path.Combine(folder, $"{Guid.NewGuid():N}");
             lay(data);

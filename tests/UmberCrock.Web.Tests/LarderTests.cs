@@ -452,6 +452,24 @@ public sealed class LarderTests : IAsyncLifetime
             ["density-source"] = "own scale",
         };
 
+    /// <summary>Beeswax melts at 62 to 65 °C (pharmacopoeias, from memory), coconut oil at 24; what has none is last.</summary>
+    [Theory]
+    [InlineData("melts", "Coconut oil", "Beeswax")]
+    [InlineData("melts", "Beeswax", "Zinc oxide")]
+    [InlineData("keeps", "Rosehip oil", "Beeswax")]
+    [InlineData("uses", "Beeswax", "Carnauba wax")]
+    [InlineData("stock", "Zinc oxide", "Allantoin")]
+    [InlineData("grams", "Beeswax", "Allantoin")]
+    [InlineData("name", "Allantoin", "Zinc oxide")]
+    [InlineData("kind", "Beeswax", "Zinc oxide")]
+    public async Task A_column_orders_the_list(string order, string before, string after)
+    {
+        var rows = await RowsAsync($"Order={order}");
+        rows.Count.ShouldBe((await RowsAsync("")).Count);
+        At(before).ShouldBeLessThan(At(after));
+        int At(string name) => rows.FindIndex(row => row.Trim().StartsWith(name, StringComparison.Ordinal));
+    }
+
     private async Task<List<string>> RowsAsync(string filter) =>
         [.. (await GetAsync($"/larder?handler=Rows&{filter}")).QuerySelectorAll("a.lrow").Select(row => row.TextContent)];
 

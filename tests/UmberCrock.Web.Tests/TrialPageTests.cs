@@ -151,6 +151,10 @@ public sealed class TrialPageTests(App app) : IClassFixture<App>
         (await ReadAsync($"/bench/{id}?handler=Make&what=band&band=pourable&celsius=10"))
             .QuerySelector(".cannot")!
             .TextContent.ShouldContain("pourable at 10");
+        var zinc = await app.IdOfAsync("Noontide zinc stick");
+        var settled = await ReadAsync($"/bench/{zinc}?handler=Make&what=settled");
+        settled.QuerySelector(".settling")!.TextContent.ShouldContain("Set to 25.00");
+        settled.QuerySelector("#make-take")!.GetAttribute("data-edits")!.ShouldContain("setPercent");
         using var odd = await client.GetAsync(new Uri($"/bench/{id}?handler=Make&what=gold", UriKind.Relative));
         odd.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
     }
