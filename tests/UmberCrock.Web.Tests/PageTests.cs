@@ -49,6 +49,7 @@ public sealed class PageTests(App app) : IClassFixture<App>
         var after = await bench.PostAsync("Dose", new { line = 0, text = "26" });
         after.QuerySelector("#dose-0")!.GetAttribute("value").ShouldBe("26.00");
         after.QuerySelector("[data-code=above-window]")!.TextContent.ShouldContain("Set to 25.00");
+        after.QuerySelector(".pages [aria-current=page]")!.TextContent.ShouldBe("Lines");
         var undone = await bench.PostAsync("Undo", new { });
         undone.QuerySelector("#dose-0")!.GetAttribute("value").ShouldBe("18.00");
     }

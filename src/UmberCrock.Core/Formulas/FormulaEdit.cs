@@ -51,7 +51,12 @@ public abstract record FormulaEdit
     private protected static FormulaLine LineAt(Formula formula, int line) =>
         line >= 0 && line < formula.Lines.Length
             ? formula.Lines[line]
-            : throw new DocumentException("/line", $"is {line}, but the formula's lines run from 0 to {formula.Lines.Length - 1}.");
+            : throw new DocumentException(
+                "/line",
+                formula.Lines.IsEmpty
+                    ? "names no line: there is none yet."
+                    : (Message)$"is {line}, but the formula's lines run from 0 to {formula.Lines.Length - 1}."
+            );
 
     private protected static void RequirePhase(Formula formula, string phase)
     {

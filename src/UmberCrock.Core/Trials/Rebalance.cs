@@ -64,7 +64,7 @@ public static class Rebalance
         foreach (var line in locked.Where(line => line < 0 || line >= formula.Lines.Length))
             throw new DocumentException("/lock", $"{line} is not a line of the formula: they run from 0 to {formula.Lines.Length - 1}.");
         if (formula.Lines.IsEmpty)
-            throw new DocumentException("/formula/lines", "are none: there is nothing to move.");
+            throw new DocumentException("/formula/lines", "hold nothing yet: there is nothing to move.");
         ImmutableArray<FormulaEdit> climate = target.Climate is { } wanted && wanted != formula.Climate ? [ClimateEdit.To(wanted)] : [];
         var (found, resolved) = Find(formula, climate, locked, target, catalogue, settings, MostStarts);
         if (found.Doses is { } doses)

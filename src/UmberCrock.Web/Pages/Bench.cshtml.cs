@@ -290,11 +290,7 @@ internal sealed class BenchModel(
 
     private IActionResult Answer(KeptFormula? kept) => kept is null ? NotFound() : Partial("_Bench", ViewOf(kept));
 
-    private BenchView ViewOf(KeptFormula kept)
-    {
-        ViewData["Page"] = "Lines";
-        return BenchView.Of(kept, knowledge);
-    }
+    private BenchView ViewOf(KeptFormula kept) => BenchView.Of(kept, knowledge);
 
     /// <summary>Tells the page which line to select.</summary>
     private void ShowLine(int line) => Response.Headers["X-Line"] = line.ToString(CultureInfo.InvariantCulture);

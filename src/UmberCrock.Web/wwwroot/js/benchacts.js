@@ -11,6 +11,12 @@ export const actsOf = bench => {
   const edit = op => ({ edits: [{ op, line: bench.selected }] });
   const page = name => () => { location.href = `/bench/${id}/${name}`; };
   const row = () => bench.rows()[bench.selected];
+  // Without a line there is nothing to act on, and it is said what to do.
+  const hasLine = () => {
+    if (row()) return true;
+    $('#refusal').textContent = 'There is no line yet. Press / and name an ingredient.';
+    return false;
+  };
   const nudge = key => event => bench.nudge(nudges[key] * (event?.shiftKey ? 10 : 1));
   const sheet = name => () => $(`#${name}-sheet`).showModal();
   return {
@@ -18,7 +24,7 @@ export const actsOf = bench => {
     ArrowDown: event => bench.moves(event),
     ...Object.fromEntries(Object.keys(nudges).map(key => [key, nudge(key)])),
     '/': () => bench.$dispatch('open-adding', { phase: row()?.dataset.phase }),
-    b: () => bench.send('Edit', edit('setBalance')),
+    b: () => { if (hasLine()) bench.send('Edit', edit('setBalance')); },
     '.': () => bench.nextFinding(),
     z: event => bench.send(event?.shiftKey ? 'Redo' : 'Undo', {}),
     y: () => bench.send('Redo', {}),
@@ -27,17 +33,17 @@ export const actsOf = bench => {
     f: () => openPhase($(`[data-phase-edit="${row()?.dataset.phase}"]`)),
     e: sheet('formula'),
     line: () => { if (row()) { $('#line-which').textContent = row().dataset.name; sheet('line')(); } },
-    up: () => bench.move(-1),
-    down: () => bench.move(1),
-    i: () => { if (row()) location.href = `/larder/${row().dataset.slug}`; },
+    up: () => { if (hasLine()) bench.move(-1); },
+    down: () => { if (hasLine()) bench.move(1); },
+    i: () => { if (hasLine()) location.href = `/larder/${row().dataset.slug}`; },
     x: () => { location.href = `/bench/${id}?handler=Export`; },
     o: () => $('#import-file').click(),
     bin: () => { const form = $('#bench-delete'); form.elements.version.value = now(); form.requestSubmit(); },
     copy: () => $('#bench-copy').requestSubmit(),
     g: () => bench.showEarlier(),
-    r: () => { if (row()) bench.$dispatch('open-swaps', { line: bench.selected }); },
-    m: () => bench.$dispatch('open-make'),
-    a: () => bench.$dispatch('open-make', { what: 'settled' }),
+    r: () => { if (hasLine()) bench.$dispatch('open-swaps', { line: bench.selected }); },
+    m: () => { if (hasLine()) bench.$dispatch('open-make'); },
+    a: () => { if (hasLine()) bench.$dispatch('open-make', { what: 'settled' }); },
     c: page('compare'),
     l: page('ladder'),
     t: page('label'),
@@ -45,7 +51,7 @@ export const actsOf = bench => {
     n: page('notes'),
     w: page('weigh'),
     d: page('method'),
-    Delete: () => bench.send('Edit', edit('removeLine'), () => bench.select(bench.selected)),
+    Delete: () => { if (hasLine()) bench.send('Edit', edit('removeLine'), () => bench.select(bench.selected)); },
     Enter: () => bench.select(bench.selected, true),
     Escape: () => bench.select(bench.selected),
   };
