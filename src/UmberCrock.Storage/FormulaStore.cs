@@ -115,6 +115,13 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
         var rows = context.Formulas.AsNoTracking();
         if (question.FormWord is { } form)
             rows = rows.Where(row => row.Form == form);
+        if (question.AudienceWord is { } wearer)
+        {
+            // As a document has it: in a text of its own the quotes would be escaped.
+            var member = $"\"audience\":\"{wearer}\"";
+            rows = rows.Where(row => row.Document.Contains(member));
+        }
+
         if (question.IsMade is { } made)
             rows = rows.Where(row => context.Batches.Any(batch => batch.FormulaKey == row.Key) == made);
         if (question.Without.Count > 0)

@@ -12,6 +12,9 @@ public sealed record ShelfQuestion
     /// <summary>The word of one form; null for any.</summary>
     public string? FormWord { get; init; }
 
+    /// <summary>The word of who wears them; null for anyone.</summary>
+    public string? AudienceWord { get; init; }
+
     /// <summary>True for those that a batch was made of, false for those that none was; null for both.</summary>
     public bool? IsMade { get; init; }
 

@@ -41,6 +41,41 @@ public sealed class HandsTests : IDisposable
         page.Complaints.ShouldBeEmpty();
     }
 
+    /// <summary>All that findings offer is shown, taken by one key, and taken back by one.</summary>
+    [Fact]
+    public void Findings_are_settled_together()
+    {
+        using var page = new Page();
+        page.Open(new Uri(server.Address, "/bench/6"));
+        page.Until(() => page.All("#rows .row.sel").Count == 1, "the bench");
+        page.Press("a");
+        page.Until(() => page.Text(".settling").Contains("Set to 25.00", StringComparison.Ordinal), "what would be done");
+        page.Press(Keys.Enter);
+        page.Until(() => Zinc() == "25.00", "taken");
+        page.Text(".pages [aria-current=page]").ShouldBe("Lines");
+        page.Press("z");
+        page.Until(() => Zinc() == "26.00", "and back by one undo");
+        page.Complaints.ShouldBeEmpty();
+
+        string Zinc() => page.Run<string>("return document.querySelector('[data-slug=zinc-oxide] .dose').defaultValue");
+    }
+
+    /// <summary>Two formulas are chosen, copied and binned by keys; what was binned comes back together.</summary>
+    [Fact]
+    public void Many_formulas_are_chosen_by_keys()
+    {
+        using var page = new Page();
+        page.Open(new Uri(server.Address, "/"));
+        page.Until(() => page.Focused.GetAttribute("class") == "form", "the first formula");
+        page.Press(Keys.Space, Keys.ArrowDown, Keys.Space);
+        page.Until(() => page.Text("#chosen-words") == "2 chosen", "two are chosen");
+        page.Press(Keys.Delete);
+        page.Until(() => page.All(".shelf .form").Count == 6, "in the bin");
+        page.Click("#undo-delete");
+        page.Until(() => page.All(".shelf .form").Count == 8, "and back");
+        page.Complaints.ShouldBeEmpty();
+    }
+
     /// <summary>What is dragged onto a line takes its place.</summary>
     [Fact]
     public void A_line_is_dragged_to_another_place()

@@ -73,12 +73,12 @@ public sealed class IntakeStoryTests(SharedServer shared) : IClassFixture<Shared
         page.Open(new Uri(server.Address, "/intake"));
         Paste("Paw balm\n20 g beeswax\n80 g olive oil");
         page.Until(() => page.All(".guesses select").Count == 4, "what it is and who wears it");
-        page.Text(".guesses label:nth-child(2)").ShouldContain("the name says \"paw\"");
+        page.Text(".guesses label:has([name=audience])").ShouldContain("the name says \"paw\"");
         page.Text(".guesses [name=audience] option:checked").ShouldBe("dogs");
         page.Run<object>("document.querySelector('.guesses [name=audience]').focus(); return 1;");
         page.Press("hors");
         page.Until(
-            () => page.All(".guesses label:nth-child(2) small").Count == 0 && page.Focused.GetAttribute("name") == "audience",
+            () => page.All(".guesses label:has([name=audience]) small").Count == 0 && page.Focused.GetAttribute("name") == "audience",
             "chosen, no guess any more, and the keyboard is where it was"
         );
         page.Text(".guesses [name=audience] option:checked").ShouldBe("horses");

@@ -28,6 +28,8 @@ public sealed class LabelStoryTests : IDisposable
             "the better wording stands"
         );
         page.Press("p");
+        page.Until(() => page.Text("#missing-list").Contains("address", StringComparison.Ordinal), "what is not on it yet is said first");
+        page.Click("#missing-print");
         page.Until(
             () => page.Downloaded("labels.pdf") is { Length: > 5000 } sheet && sheet.AsSpan().StartsWith("%PDF"u8),
             "the sheet comes as PDF"

@@ -45,6 +45,7 @@ public sealed class LayoutTests(SharedServer shared) : IClassFixture<SharedServe
         "/day?f=4&g=480&f=6&g=240",
         "/copies",
         "/phones",
+        "/help",
         "/bin",
         "/unlock",
         "/pair?key=none",

@@ -296,6 +296,7 @@ public sealed class FuzzTests : IDisposable
         "/copies",
         "/bin",
         "/phones",
+        "/help",
         "/pair",
         "/unlock",
         "/intake",

@@ -125,6 +125,7 @@ public sealed class InjectionTests(App app) : IClassFixture<App>
                 "/bin",
                 "/copies",
                 "/phones",
+                "/help",
                 $"/unlock?back={Uri.EscapeDataString(Script)}",
                 $"/pair?key={Uri.EscapeDataString(Script)}",
                 $"/odd?kind={Uri.EscapeDataString(Script)}",

@@ -15,6 +15,8 @@ public sealed class ShelfTests(App app) : IClassFixture<App>
     [InlineData("free=animal&form=balm", "")]
     [InlineData("form=balm&find=lanolin", "Ferry pony hoof balm")]
     [InlineData("form=stick&show=caution&find=blade", "Blade-hand stick")]
+    [InlineData("audience=infant", "Newborn oar-cradle balm")]
+    [InlineData("audience=infant&form=stick", "")]
     [InlineData("made=yes&form=balm", "")]
     [InlineData("made=yes&form=bar", "Boathouse lotion bar")]
     [InlineData("made=no&form=bar", "")]

@@ -154,6 +154,7 @@ public sealed class UnreadableTests : IAsyncLifetime
             "/bin",
             "/copies",
             "/phones",
+            "/help",
             "/intake?sample=true",
             "/bench/1",
             "/bench/1/compare",

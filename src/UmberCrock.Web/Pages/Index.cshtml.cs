@@ -37,6 +37,10 @@ internal sealed class IndexModel(FormulaStore store, BinStore bin, ShelfKeeper s
     [BindProperty(SupportsGet = true, Name = "form")]
     public string? OfForm { get; set; }
 
+    /// <summary>One wearer only.</summary>
+    [BindProperty(SupportsGet = true, Name = "audience")]
+    public string? WornBy { get; set; }
+
     /// <summary>Whether a batch was made of them.</summary>
     [BindProperty(SupportsGet = true)]
     public string? Made { get; set; }
@@ -53,7 +57,7 @@ internal sealed class IndexModel(FormulaStore store, BinStore bin, ShelfKeeper s
     /// <param name="page">Which stretch, from 0.</param>
     public async Task OnGetAsync([FromQuery] int page = 0)
     {
-        var ask = ShelfAsk.Parse(Find, Show, OfForm, Made, Free, Order, FreeFrom);
+        var ask = ShelfAsk.Parse(Find, Show, OfForm, WornBy, Made, Free, Order, FreeFrom);
         (View, Due) = (await shelf.ShowAsync(ask, Math.Clamp(page, 0, MostPages)), await due.ShowAsync());
     }
 

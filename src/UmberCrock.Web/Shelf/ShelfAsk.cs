@@ -11,17 +11,26 @@ namespace UmberCrock.Web.Shelf;
 /// <param name="Find">Part of a name, ingredient or note; null for all.</param>
 /// <param name="Show">One verdict, or what can be made today.</param>
 /// <param name="Form">One form; null for any.</param>
+/// <param name="Audience">Who wears them; null for anyone.</param>
 /// <param name="Made">"yes" or "no"; null for both.</param>
 /// <param name="Free">What none of them holds; null for anything.</param>
 /// <param name="IsByName">True for the order of the alphabet.</param>
-internal sealed record ShelfAsk(string? Find, ShelfFilter Show, ProductForm? Form, string? Made, FreeFromRow? Free, bool IsByName)
+internal sealed record ShelfAsk(
+    string? Find,
+    ShelfFilter Show,
+    ProductForm? Form,
+    Audience? Audience,
+    string? Made,
+    FreeFromRow? Free,
+    bool IsByName
+)
 {
     private const string Yes = "yes";
     private const string No = "no";
     private const string ByName = "name";
 
     /// <summary>For all there are.</summary>
-    public static ShelfAsk All { get; } = new(null, ShelfFilter.All, null, null, null, false);
+    public static ShelfAsk All { get; } = new(null, ShelfFilter.All, null, null, null, null, false);
 
     /// <summary>What can be chosen of whether a batch was made.</summary>
     public static IEnumerable<(string Word, string Words)> OfferedMade => [(Yes, "made before"), (No, "not made yet")];
@@ -34,6 +43,7 @@ internal sealed record ShelfAsk(string? Find, ShelfFilter Show, ProductForm? For
         string? find,
         string? show,
         string? form,
+        string? audience,
         string? made,
         string? free,
         string? order,
@@ -43,13 +53,15 @@ internal sealed record ShelfAsk(string? Find, ShelfFilter Show, ProductForm? For
             string.IsNullOrWhiteSpace(find) ? null : find,
             ShelfFilter.Parse(show),
             Vocabulary.TryParse<ProductForm>(form, out var one) ? one : null,
+            Vocabulary.TryParse<Audience>(audience, out var wearer) ? wearer : null,
             made is Yes or No ? made : null,
             rules.Rows.FirstOrDefault(row => row.Avoid is { } avoid && avoid == free),
             order == ByName
         );
 
     /// <summary>True when some are left out.</summary>
-    public bool IsNarrowed => Find is not null || Form is not null || Made is not null || Free is not null || Show != ShelfFilter.All;
+    public bool IsNarrowed =>
+        Find is not null || Form is not null || Audience is not null || Made is not null || Free is not null || Show != ShelfFilter.All;
 
     /// <summary>The same as the store is asked.</summary>
     public ShelfQuestion Question(Catalogue catalogue) =>
@@ -57,6 +69,7 @@ internal sealed record ShelfAsk(string? Find, ShelfFilter Show, ProductForm? For
         {
             Find = Find,
             FormWord = Form is { } form ? Vocabulary.Word(form) : null,
+            AudienceWord = Audience is { } wearer ? Vocabulary.Word(wearer) : null,
             IsMade = Made is null ? null : Made == Yes,
             Without = Free is { } row ? [.. catalogue.Ingredients.Where(row.IsIn).Select(ingredient => ingredient.Slug)] : [],
             IsByName = IsByName,
@@ -72,6 +85,7 @@ internal sealed record ShelfAsk(string? Find, ShelfFilter Show, ProductForm? For
                 ("find", Find),
                 ("show", Show.Word),
                 ("form", Form is { } form ? Vocabulary.Word(form) : null),
+                ("audience", Audience is { } wearer ? Vocabulary.Word(wearer) : null),
                 ("made", Made),
                 ("free", Free?.Avoid),
                 ("order", IsByName ? ByName : null),
