@@ -172,7 +172,8 @@ internal sealed class Page : IDisposable
     {
         try
         {
-            new WebDriverWait(driver, TimeSpan.FromSeconds(seconds)).Until(_ =>
+            // Asked often: the usual half second between two looks is most of what a walk takes.
+            new WebDriverWait(driver, TimeSpan.FromSeconds(seconds)) { PollingInterval = TimeSpan.FromMilliseconds(50) }.Until(_ =>
             {
                 try
                 {

@@ -12,6 +12,7 @@ document.addEventListener('alpine:init', () => {
     const ask = asker();
     const past = [];
     let timer = 0;
+    let released = Promise.resolve();
 
     const field = () => $('#intake-text');
     const form = () => $('#intake-form');
@@ -40,6 +41,8 @@ document.addEventListener('alpine:init', () => {
       sessionStorage.setItem(kept, field().value);
       const answer = await ask('/intake?handler=Read', { method: 'POST', body: new FormData(form()) });
       if (!answer) return;
+      // A button that is being pressed is not taken away under the pointer.
+      await released;
       const count = $('#intake-count');
       // Too long a text (413) is answered by the reading's own page.
       if (!answer.ok && answer.status !== 413) { count.textContent = `Not read. ${answer.words} The text is still here.`; return; }
@@ -102,6 +105,11 @@ document.addEventListener('alpine:init', () => {
 
     return {
       mark,
+      press() {
+        released = new Promise(done => {
+          for (const end of ['pointerup', 'pointercancel']) addEventListener(end, () => setTimeout(done), { once: true });
+        });
+      },
       read: () => read(),
       readFirst: event => { event.preventDefault(); first(); },
       pasted: () => setTimeout(first),
