@@ -98,7 +98,7 @@ public class FormTests
         (formula.Zone, formula.Exposure, formula.Process).ShouldBe((row.Zone, row.Exposure, row.Process));
         var result = Some.Evaluate(formula);
         result
-            .Stability.Plan.Where(check => !check.Condition.Contains("vial", StringComparison.Ordinal))
+            .Stability.Plan.Where(check => !check.Condition.Plain.Contains("vial", StringComparison.Ordinal))
             .ShouldAllBe(check => check.Look.Length > 1, "something to look at beside the smell");
     }
 

@@ -26,7 +26,7 @@ public class WhatWentWrongTests
         causes.ShouldNotBeEmpty();
         causes.Sum(cause => cause.Likelihood).ShouldBeInRange(0.01, 1.01);
         causes.Select(cause => cause.Likelihood).ShouldBe(causes.Select(cause => cause.Likelihood).OrderDescending());
-        causes.ShouldAllBe(cause => cause.Cures.Length > 0 && cause.Ask.Length > 0);
+        causes.ShouldAllBe(cause => cause.Cures.Length > 0 && !cause.Ask.IsEmpty);
     }
 
     /// <summary>Several symptoms multiply, in whatever order and however often they are named.</summary>

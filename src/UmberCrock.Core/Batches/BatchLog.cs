@@ -165,7 +165,7 @@ public sealed class BatchLog
                 : string.Join(", ", one.Pieces.Select(piece => Decimals.Trim(piece))),
             (ContainersFilled one, { Count: not null }) => $"{one.Count}",
             (PiecesHandedOut one, { Count: not null }) => $"{one.Count}",
-            (PotRead one, { Celsius: not null }) => $"{Decimals.Trim(one.Celsius)} °C",
+            (PotRead one, { Celsius: not null }) => $"{Decimals.Celsius(Decimals.Trim(one.Celsius))}",
             _ => null,
         };
 }

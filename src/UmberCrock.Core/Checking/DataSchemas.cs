@@ -5,6 +5,7 @@ using System.Text.Json.Schema;
 using System.Text.Json.Serialization.Metadata;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Materials;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Checking;
 
@@ -142,6 +143,12 @@ internal static class DataSchemas
 
     private static JsonNode Annotated(JsonSchemaExporterContext context, JsonNode node, Func<ICustomAttributeProvider, string?>? describe)
     {
+        // A sentence is written as text: what its figures are stands in it.
+        if (context.TypeInfo.Type == typeof(Message))
+            node = new JsonObject
+            {
+                ["type"] = context.PropertyInfo is { IsGetNullable: true } ? new JsonArray("string", "null") : JsonValue.Create("string"),
+            };
         if (context.PropertyInfo is not { } property || node is not JsonObject schema)
             return node;
         var providers = new[] { property.AttributeProvider, property.AssociatedParameter?.AttributeProvider }

@@ -24,13 +24,13 @@ internal sealed record EvidenceRow(string Fact)
     public double? No { get; init; }
 
     /// <summary>What is said where it holds; null for nothing.</summary>
-    public string? Because { get; init; }
+    public Message? Because { get; init; }
 
     /// <summary>What is said where it does not; null for nothing.</summary>
-    public string? Otherwise { get; init; }
+    public Message? Otherwise { get; init; }
 
     /// <summary>The likelihood ratio of a number and what is said of it.</summary>
-    public (double Ratio, string? Words) Of(double value) => Holds(value) ? (Yes ?? 1, Because) : (No ?? 1, Otherwise);
+    public (double Ratio, Message? Words) Of(double value) => Holds(value) ? (Yes ?? 1, Because) : (No ?? 1, Otherwise);
 
     /// <summary>True where a number holds.</summary>
     private bool Holds(double value) => (From is not { } from || value >= from) && (Below is not { } below || value < below);
@@ -44,7 +44,7 @@ internal sealed record ShownRow(Sign Sign, int From, Symptom Symptom);
 
 /// <summary>A way out of a cause.</summary>
 /// <param name="Title">What is done, in a sentence.</param>
-internal sealed record CureRow(string Title)
+internal sealed record CureRow(Message Title)
 {
     /// <summary>The step of the method that it is done at; null where it is none.</summary>
     public MethodStage? Step { get; init; }
@@ -63,10 +63,10 @@ internal sealed record CureRow(string Title)
 /// <param name="Source">Where it comes from.</param>
 internal sealed record CauseRow(
     string Cause,
-    string Title,
+    Message Title,
     ImmutableDictionary<string, double> Symptoms,
     ImmutableArray<EvidenceRow> Evidence,
-    string Ask,
+    Message Ask,
     ImmutableArray<CureRow> Cures,
     string Source
 );

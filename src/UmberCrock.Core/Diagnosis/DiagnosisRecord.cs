@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Topics.Method;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Diagnosis;
 
@@ -151,7 +152,7 @@ public sealed record DiagnosisRecord
 /// <param name="Title">What is done, in a sentence.</param>
 /// <param name="Step">The stage of the method that it is done at; null where it is none.</param>
 /// <param name="Rescue">True where a rescue of the pot cures it.</param>
-public sealed record DiagnosisCure(string Title, MethodStage? Step, bool Rescue);
+public sealed record DiagnosisCure(Message Title, MethodStage? Step, bool Rescue);
 
 /// <summary>A cause of what went wrong, with what speaks for it and against it.</summary>
 /// <param name="Code">Its code.</param>
@@ -164,11 +165,11 @@ public sealed record DiagnosisCure(string Title, MethodStage? Step, bool Rescue)
 /// <param name="Cures">The ways out.</param>
 public sealed record DiagnosedCause(
     string Code,
-    string Title,
+    Message Title,
     double Likelihood,
     string Word,
-    ImmutableArray<string> For,
-    ImmutableArray<string> Against,
-    string Ask,
+    ImmutableArray<Message> For,
+    ImmutableArray<Message> Against,
+    Message Ask,
     ImmutableArray<DiagnosisCure> Cures
 );

@@ -4,6 +4,7 @@ using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
 using UmberCrock.Core.Settings;
 using UmberCrock.Core.Studies;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Diagnosis;
 
@@ -81,7 +82,7 @@ public static class WhatWentWrong
 
     private static DiagnosedCause Told(CauseRow cause, double share, IReadOnlyDictionary<string, double> facts, CauseRules rules)
     {
-        var (speaksFor, speaksAgainst) = (new List<string>(), new List<string>());
+        var (speaksFor, speaksAgainst) = (new List<Message>(), new List<Message>());
         foreach (var evidence in cause.Evidence)
         {
             if (!facts.TryGetValue(evidence.Fact, out var value))

@@ -100,7 +100,7 @@ public sealed record FormulaComparison(ImmutableArray<DoseChange> Doses, Immutab
             Of("meets water", formula => YesNo(formula.WetUse)),
             Of("meets sun", formula => YesNo(formula.SunUse)),
             Of("climate", formula =>
-                $"{Decimals.Short(formula.Climate.LowCelsius)} to {Decimals.Short(formula.Climate.HighCelsius).Celsius}"
+                $"{Decimals.Short(formula.Climate.LowCelsius).CelsiusUnsigned} to {Decimals.Short(formula.Climate.HighCelsius).Celsius}"
             ),
             Of("process", formula => Plain(formula.Process)),
             Of("phases", formula => string.Join(", ", formula.Phases.Select(phase => $"{phase.Id} {phase.Name} ({Plain(phase.Stage)})"))),

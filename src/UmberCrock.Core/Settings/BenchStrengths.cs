@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Documents;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Settings;
 
@@ -27,7 +28,10 @@ public sealed record BenchStrengths(
         if (Factors is null || Factors.Values.Any(factor => factor is not (>= LeastFactor and <= 1 / LeastFactor)))
             yield return new DocumentProblem("/bench", $"What the bench learnt: factors from {LeastFactor} to {1 / LeastFactor}.");
         if (!(Math.Abs(SetPointShiftCelsius) <= FurthestShiftCelsius))
-            yield return new DocumentProblem("/bench", $"What the bench learnt: set points moved by {FurthestShiftCelsius} °C at most.");
+            yield return new DocumentProblem(
+                "/bench",
+                $"What the bench learnt: set points moved by {Decimals.Celsius(FurthestShiftCelsius).CelsiusApart} at most."
+            );
     }
 
     /// <summary>By how much the crystals of a group are stronger; 1 where the bench does not say.</summary>

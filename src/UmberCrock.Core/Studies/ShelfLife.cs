@@ -71,7 +71,7 @@ public sealed record ShelfLife(
     Evidence Evidence,
     DateOnly? WatchedTo,
     ImmutableArray<ShelfLifeBar> Bars,
-    ImmutableArray<string> StorageLines
+    ImmutableArray<Message> StorageLines
 )
 {
     /// <summary>The best-before date of what a study watches.</summary>
@@ -153,8 +153,8 @@ public sealed record ShelfLife(
     {
         var (check, look, _) = Longest(looks, study)!.Value;
         return check.Condition == StudyCondition.Warm
-            ? $"watched so far: {look.Day} days at {check.Celsius:0} °C"
-            : (Message)$"watched so far: {look.Day} days in the room";
+            ? (Message)$"watched so far: {look.Day} days at {Decimals.Celsius(check.Celsius, "0")}"
+            : $"watched so far: {look.Day} days in the room";
     }
 
     private static (StudyCheck Check, LookKept Look, double Days)? Longest(

@@ -3,6 +3,7 @@ using UmberCrock.Core.Documents;
 using UmberCrock.Core.Findings;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Topics.Labels;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Core.Studies;
 
@@ -120,7 +121,7 @@ public static class StudyEvidence
             )
             .OrderBy(end => end.Days)
             .ToList();
-        ImmutableArray<string> lines = [.. lives.SelectMany(one => one.Life.StorageLines).Distinct(StringComparer.Ordinal)];
+        ImmutableArray<Message> lines = [.. lives.SelectMany(one => one.Life.StorageLines).Distinct()];
         return ends.Count == 0 && lines.IsEmpty
             ? null
             : new WatchedEvidence(ends.Count > 0 ? ends[0].Days : null, ends.Count > 0 ? ends[0].Words : "", lines);

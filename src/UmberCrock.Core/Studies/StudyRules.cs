@@ -262,7 +262,7 @@ internal sealed record StudyRules(
     double TooSoonShare,
     int GraceDays,
     int AwayDays,
-    ImmutableDictionary<StudyCondition, string> StorageLines,
+    ImmutableDictionary<StudyCondition, Message> StorageLines,
     ImmutableArray<NoteRow> Notes
 ) : IRules<StudyRules>
 {

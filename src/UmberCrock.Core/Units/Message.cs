@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Runtime.CompilerServices;
+using System.Text.RegularExpressions;
 
 namespace UmberCrock.Core.Units;
 
@@ -9,7 +10,7 @@ namespace UmberCrock.Core.Units;
 /// same are equal.
 /// </summary>
 [InterpolatedStringHandler]
-public sealed class Message : IFormattable, IEquatable<Message>
+public sealed partial class Message : IFormattable, IEquatable<Message>
 {
     private readonly List<object> parts;
 
@@ -28,6 +29,27 @@ public sealed class Message : IFormattable, IEquatable<Message>
 
     /// <summary>Makes a message of a sentence without figures.</summary>
     public static implicit operator Message(string text) => new([text]);
+
+    /// <summary>Reads a sentence as data files write it: a temperature in it stands in braces, "Keep below {30 °C}.", and is written on
+    /// the reader's scale; all else is text as it stands.</summary>
+    /// <param name="text">The sentence.</param>
+    public static Message Parse(string text)
+    {
+        var read = new List<object>();
+        var at = 0;
+        foreach (Match found in Temperature().Matches(text))
+        {
+            var degrees = found.Groups["degrees"].Value;
+            if (found.Index > at)
+                read.Add(text[at..found.Index]);
+            read.Add(Decimals.Celsius(decimal.Parse(degrees, NumberStyles.Number, CultureInfo.InvariantCulture)));
+            at = found.Index + found.Length;
+        }
+
+        if (at < text.Length || read.Count == 0)
+            read.Add(text[at..]);
+        return new(read);
+    }
 
     /// <summary>One sentence after the other. Without it a sentence and a text would be joined as text, and its figures written under the
     /// culture of the thread.</summary>
@@ -94,6 +116,9 @@ public sealed class Message : IFormattable, IEquatable<Message>
 
     /// <inheritdoc />
     public override bool Equals(object? obj) => Equals(obj as Message);
+
+    [GeneratedRegex(@"\{(?<degrees>-?[0-9]{1,4}(\.[0-9]{1,2})?) °C\}", RegexOptions.NonBacktracking | RegexOptions.ExplicitCapture)]
+    private static partial Regex Temperature();
 
     /// <inheritdoc />
     public override int GetHashCode() => StringComparer.Ordinal.GetHashCode(Plain);

@@ -223,7 +223,8 @@ internal sealed class CoolingForecast
         restarts.Add(
             new CoolingRestart(
                 reading.Minutes,
-                (Message)$"{reading.Celsius:0.0} °C where {foreseen:0.0} °C was foreseen: something changed: moved, stirred, lid off?"
+                (Message)$"{Decimals.Celsius(reading.Celsius, "0.0")} where {Decimals.Celsius(foreseen, "0.0")} was foreseen: something "
+                    + $"changed: moved, stirred, lid off?"
             )
         );
         setAside.Remove(at);

@@ -12,7 +12,7 @@ namespace UmberCrock.Core.Topics.Labels;
 /// <param name="EndsAfterDays">So many days from making it is good; null where nothing shortens it.</param>
 /// <param name="Because">Why, in words; empty where nothing shortens it.</param>
 /// <param name="StorageLines">How it is to be kept, a sentence each.</param>
-public sealed record WatchedEvidence(int? EndsAfterDays, Message Because, ImmutableArray<string> StorageLines);
+public sealed record WatchedEvidence(int? EndsAfterDays, Message Because, ImmutableArray<Message> StorageLines);
 
 /// <summary>How long a product keeps, as its label says it.</summary>
 /// <param name="Text">"Best before 30 Nov 2026", "Best before 18 months from making", or "12 M" for the period after opening.</param>

@@ -60,9 +60,10 @@ internal static class PourFindings
                 : Severity.Caution,
             $"Set before {FindingWords.Names(a.Resolved, lines)} may go in",
             $"{(lines.Length == 1 ? "It goes" : "They go")} in below {Celsius(bears, "0")}; the mix sets at {Celsius(set, "0.0")}.",
-            "The ways out: scent goes in off the heat, "
-                + $"{Celsius(a.Resolved.Rules.Stages.WarmAboveSetCelsius, "0")} above the set point, stirred half a minute and poured; "
-                + "else less or a lower-melting structurant, an addition that bears the heat, or stir until it thickens and fold it in.",
+            (Message)"The ways out: scent goes in off the heat, "
+                + $"{Celsius(a.Resolved.Rules.Stages.WarmAboveSetCelsius, "0").CelsiusApart} above the set point, stirred half a minute "
+                + "and poured; else less or a lower-melting structurant, an addition that bears the heat, or stir until it thickens and "
+                + "fold it in.",
             a.Resolved.Rules.Pouring.Source,
             lines,
             []

@@ -183,7 +183,7 @@ internal static class HotSteps
                     Parts = draft.Allotment.WettingLine is { } oil
                         ? [new LineShare(oil, draft.Grams(draft.Of.Resolved.Totals.Percents[oil] - draft.Allotment.WettingPercent))]
                         : null,
-                    Words = [("set", draft.Sets is { } set ? $"{Celsius(set)}" : "its set point")],
+                    Words = [("set", draft.Sets is { } set ? (Message)$"{Celsius(set)}" : "its set point")],
                 }
             );
         }

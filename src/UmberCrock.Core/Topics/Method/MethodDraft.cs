@@ -101,7 +101,7 @@ internal sealed class MethodDraft(Assessment a, MethodRequest request)
         var words = details
             .Words.Add(("Names", FindingWords.Join(names, most: names.Count)))
             .Add(("names", FindingWords.Small(FindingWords.Join(names, most: names.Count))))
-            .Add(("target", details.Target is { } wanted ? $"{Celsius(wanted)}" : ""));
+            .Add(("target", details.Target is { } wanted ? (Message)$"{Celsius(wanted)}" : ""));
         var lasts = details.Lasts ?? new Lasts(row.Minutes ?? 0, row.MinutesLow ?? 0, row.MinutesHigh ?? 0);
         ImmutableArray<Message> cautions = [.. row.Caution is { } own ? [(Message)own] : Array.Empty<Message>(), .. details.Cautions];
         steps.Add(

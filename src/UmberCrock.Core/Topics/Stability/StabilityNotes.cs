@@ -49,7 +49,7 @@ internal static class StabilityNotes
         var (warm, room) = (a.Melt.At(high), a.Melt.At(20m));
         Message because =
             $"{warm.SolidPercent:0.0} % solid and firmness {warm.Firmness:0.0} at {Short(high).Celsius}; {room.SolidPercent:0.0} "
-            + $"% and {room.Firmness:0.0} at 20 °C.";
+            + $"% and {room.Firmness:0.0} at {Celsius(Climate.RoomCelsius, "0")}.";
         return warm.Band < room.Band
             ? new StabilityNote(
                 "softens-warm",
@@ -76,7 +76,7 @@ internal static class StabilityNotes
                 "hardens-cold",
                 $"At {Short(low).Celsius} it hardens to {TextureFindings.Word(cold.Band)}. Rub one straight from the cold: look "
                     + $"for drag, crumbs and cracks.",
-                $"Firmness {cold.Firmness:0.0} against {room.Firmness:0.0} at 20 °C."
+                $"Firmness {cold.Firmness:0.0} against {room.Firmness:0.0} at {Celsius(Climate.RoomCelsius, "0")}."
             );
     }
 

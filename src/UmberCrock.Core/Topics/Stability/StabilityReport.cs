@@ -14,7 +14,7 @@ namespace UmberCrock.Core.Topics.Stability;
 public sealed record StabilityNote(string Code, Message Text, Message Because);
 
 /// <summary>A check: on a day from making, under a condition, what to look at.</summary>
-public sealed record StabilityCheck(int Day, string Condition, ImmutableArray<string> Look);
+public sealed record StabilityCheck(int Day, Message Condition, ImmutableArray<string> Look);
 
 /// <summary>What to look for in store, and the plan of looks.</summary>
 /// <param name="Notes">What the results imply for this formula.</param>
@@ -45,7 +45,7 @@ public sealed record StabilityReport(ImmutableArray<StabilityNote> Notes, Immuta
     private static ImmutableArray<StabilityCheck> PlanOf(Assessment a, decimal? warm)
     {
         var (form, rules) = (a.Resolved.Rules.Forms.Of(a.Resolved.Formula.Form), a.Resolved.Rules.Stability);
-        StabilityCheck Check(int day, string condition, string name, bool vial = false) =>
+        StabilityCheck Check(int day, Message condition, string name, bool vial = false) =>
             new(day, condition, [.. rules.Look.Where(look => vial ? look.Vial : look.Applies(form, name)).Select(look => look.What)]);
         IEnumerable<StabilityCheck> On(int day) =>
             rules

@@ -51,7 +51,8 @@ internal static class StructureFindings
             FindingCodes.Brittle,
             Severity.Caution,
             $"Crumbly: {FindingWords.Names(a.Resolved, lines)} alone",
-            $"Wax that snaps brings {100 * share:0} % of the firmness at 20 °C; from {100 * rules.BrittleShare:0} % the whole crumbles.",
+            $"Wax that snaps brings {100 * share:0} % of the firmness at {Celsius(Climate.RoomCelsius, "0")}; from "
+                + $"{100 * rules.BrittleShare:0} % the whole crumbles.",
             "Candelilla, carnauba and rice bran wax set hard and break. Beeswax, lanolin, a fatty alcohol or a butter beside "
                 + "them lets the whole yield.",
             rules.Source,

@@ -61,8 +61,12 @@ internal static class TextureExplanations
                 (Message)$"firmness = Σ strength × crystal % + Σ strength × powder %; of fats × "
                     + $"(their crystal % / {rules.FatNetwork.AtPercent:0})^{rules.FatNetwork.Exponent - 1:0.00}",
                 (Message)$"sets where firmness passes {rules.FromOf(Band.Ointment):0.0}, less "
-                    + $"{Celsius(undercooling, "0.0")} of undercooling, half of it in doubt"
-                    + (rules.Bench is { } bench ? $"; by your bench {bench.SetPointShiftCelsius:+0.0;-0.0;0.0} °C on that" : (Message)$""),
+                    + $"{Celsius(undercooling, "0.0").CelsiusApart} of undercooling, half of it in doubt"
+                    + (
+                        rules.Bench is { } bench
+                            ? $"; by your bench {Celsius(bench.SetPointShiftCelsius, "+0.0;-0.0;0.0").CelsiusApart} on that"
+                            : (Message)$""
+                    ),
             ],
             "What holds a balm up is its crystals, and waxes hold more than fats. The strengths are fitted to what the trade "
                 + "knows of common recipes. Bands begin at: "
@@ -82,7 +86,7 @@ internal static class TextureExplanations
                                 ? $" × {solid.Firmness / byTheBook:0.00} by your bench"
                                 : (Message)$""
                         )
-                        + $" × {solid.Percent:0.0} % at 20 °C = {solid.Firmness:0.0}",
+                        + $" × {solid.Percent:0.0} % at {Celsius(Climate.RoomCelsius, "0")} = {solid.Firmness:0.0}",
                     rules.Source,
                     rules.Unfitted.Contains(solid.Family) ? Confidence.Low : rules.Confidence
                 )),
