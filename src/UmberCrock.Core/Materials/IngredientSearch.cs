@@ -55,6 +55,10 @@ public static class IngredientSearch
         return folded.ToString();
     }
 
+    /// <summary>Text folded to its words alone, one blank between each: letters, digits and blanks.</summary>
+    /// <param name="text">The text as it was typed.</param>
+    public static string FoldedWords(string text) => string.Join(' ', Fold(text).Split(' ', StringSplitOptions.RemoveEmptyEntries));
+
     /// <summary>Everything an ingredient can be found by, folded: its name first.</summary>
     public static string TextOf(Ingredient ingredient) =>
         string.Join(

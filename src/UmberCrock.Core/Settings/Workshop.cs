@@ -31,6 +31,11 @@ public sealed record ContainerKind(
     decimal? Price = null
 );
 
+/// <summary>What one person keeps away from.</summary>
+/// <param name="Name">Whom it is about, as the maker calls them.</param>
+/// <param name="What">Ingredients, allergens or groups of them, as typed, a comma between.</param>
+public sealed record AvoidList(string Name, string What);
+
 /// <summary>A second scale beside the kitchen's, for what is light.</summary>
 /// <param name="StepGrams">Smallest step that it shows, g.</param>
 /// <param name="MostGrams">The most that it holds, g.</param>
@@ -44,6 +49,15 @@ public sealed record Workshop
 
     /// <summary>Longest name and address, letters.</summary>
     public const int LongestResponsible = 300;
+
+    /// <summary>Longest sign or word of a currency, letters.</summary>
+    public const int LongestCurrency = 6;
+
+    /// <summary>Most people whose lists of things to avoid are kept.</summary>
+    public const int MostAvoidLists = 12;
+
+    /// <summary>Longest list of things to avoid, letters.</summary>
+    public const int LongestAvoidList = 300;
 
     /// <summary>Longest address of a scale or a probe, letters.</summary>
     public const int LongestAddress = 160;
@@ -117,6 +131,22 @@ public sealed record Workshop
     /// <summary>True where no best-before date is written beyond what a study has watched.</summary>
     public bool NoLongerThanWatched { get; init; }
 
+    /// <summary>On which scale temperatures are shown and typed; what is kept is in degrees Celsius.</summary>
+    public TemperatureScale Temperatures { get; init; } = TemperatureScale.Celsius;
+
+    /// <summary>True where masses that are weighed are shown in ounces too.</summary>
+    public bool Ounces { get; init; }
+
+    /// <summary>What stands behind prices: a sign or a short word; empty for bare numbers.</summary>
+    public string Currency { get; init; } = "";
+
+    /// <summary>What people whom the maker makes for keep away from.</summary>
+    public ImmutableArray<AvoidList> Avoids
+    {
+        get;
+        init => field = value.OrEmpty();
+    } = [];
+
     /// <summary>The mark that parts decimals in the maker's numbers.</summary>
     public DecimalMark DecimalMark { get; init; } = DecimalMark.Point;
 
@@ -159,8 +189,11 @@ public sealed record Workshop
         if (Climate.LowCelsius < Climates.Coldest || Climate.HighCelsius > Climates.Hottest || Climate.LowCelsius > Climate.HighCelsius)
             yield return new DocumentProblem(
                 "/climate",
-                $"A climate runs from cold to warm, between {Climates.Coldest:0} and {Climates.Hottest:0} °C."
+                $"A climate runs from cold to warm, between {Decimals.Celsius(Climates.Coldest, "0").CelsiusUnsigned} and "
+                    + $"{Decimals.Celsius(Climates.Hottest, "0")}."
             );
+        if (Currency is null || Currency.Length > LongestCurrency || Currency.Any(char.IsControl) || Currency.Any(char.IsDigit))
+            yield return new DocumentProblem("/currency", $"A currency is a sign or a word of at most {LongestCurrency} letters.");
         if (HourPrice is < 0m or > MostPrice)
             yield return new DocumentProblem("/hourPrice", $"An hour costs from 0 to {MostPrice:0}.");
         if (MarginPercent is < 0m or > MostMarginPercent)
@@ -173,6 +206,25 @@ public sealed record Workshop
 
         if (Responsible.Length > LongestResponsible)
             yield return new DocumentProblem("/responsible", $"Name and address have at most {LongestResponsible} letters.");
+        foreach (var problem in ListProblems())
+            yield return problem;
+    }
+
+    private IEnumerable<DocumentProblem> ListProblems()
+    {
+        if (Avoids.Length > MostAvoidLists)
+            yield return new DocumentProblem("/avoids", $"At most {MostAvoidLists} people's lists are kept.");
+        foreach (var (list, at) in Avoids.Select((list, at) => (list, at)))
+        {
+            if (string.IsNullOrWhiteSpace(list.Name) || list.Name.Length > 60 || list.Name.Any(char.IsControl))
+                yield return new DocumentProblem($"/avoids/{at}/name", $"List {at + 1} needs a name of at most 60 letters.");
+            if (string.IsNullOrWhiteSpace(list.What) || list.What.Length > LongestAvoidList || list.What.Any(char.IsControl))
+                yield return new DocumentProblem(
+                    $"/avoids/{at}/what",
+                    $"“{list.Name}”: what to keep away from, a comma between, at most {LongestAvoidList} letters."
+                );
+        }
+
         if (Containers.Length > MostContainers)
             yield return new DocumentProblem("/containers", $"At most {MostContainers} kinds of containers are kept.");
         foreach (var (container, at) in Containers.Select((container, at) => (container, at)))

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Findings;
+using UmberCrock.Core.Settings;
 
 namespace UmberCrock.Core.Topics.Doses;
 
@@ -17,6 +18,15 @@ public static class DosesTopic
             ],
             []
         );
+
+    /// <summary>The most scent that a school leaves on skin, weight percent: on the body, and on the thin skin of face and lips.</summary>
+    /// <param name="rules">The rules that hold.</param>
+    /// <param name="school">The school that says so.</param>
+    public static (decimal Body, decimal ThinSkin) ScentCeilings(RuleBook rules, ScentSchool school)
+    {
+        var held = rules.GroupLimits.Where(limit => limit.Schools?.Scent == school).Select(limit => limit.MaxPercent).ToList();
+        return (held.Max(), held.Min());
+    }
 
     extension(RuleBook rules)
     {
