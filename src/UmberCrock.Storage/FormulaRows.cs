@@ -1,7 +1,9 @@
+using System.Globalization;
 using Microsoft.EntityFrameworkCore;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Materials;
+using UmberCrock.Core.Units;
 
 namespace UmberCrock.Storage;
 
@@ -26,7 +28,7 @@ internal static class FormulaRows
     /// <summary>What lists and searches need of a formula, beside its document.</summary>
     public static void Fill(FormulaRow row, Formula formula, IReadOnlySet<string> herbs)
     {
-        (row.Name, row.SearchText, row.Form) = (formula.Name, SearchTextOf(formula), Vocabulary.Word(formula.Form));
+        FillWords(row, formula);
         var doses = FormulaTotals.Of(formula, herbs).Doses;
         foreach (
             var held in formula
@@ -35,6 +37,17 @@ internal static class FormulaRows
         )
             row.Ingredients.Add(new FormulaIngredientRow { Ingredient = held.Key, Percent = held.Sum(line => line.Percent) });
     }
+
+    /// <summary>The words that lists and searches ask for.</summary>
+    public static void FillWords(FormulaRow row, Formula formula)
+    {
+        (row.Name, row.SearchText, row.Form) = (formula.Name, SearchTextOf(formula), Vocabulary.Word(formula.Form));
+        (row.Audience, row.Climate) = (Vocabulary.Word(formula.Audience), ClimateOf(formula.Climate));
+    }
+
+    /// <summary>A climate as one word: "5..30".</summary>
+    public static string ClimateOf(Climate climate) =>
+        string.Create(CultureInfo.InvariantCulture, $"{Decimals.Trim(climate.LowCelsius)}..{Decimals.Trim(climate.HighCelsius)}");
 
     /// <summary>Puts another formula into a row, with what lists and searches need of it.</summary>
     /// <param name="context">Where the row is kept; in a transaction.</param>
@@ -50,8 +63,7 @@ internal static class FormulaRows
     }
 
     /// <summary>Text as searches fold it: letters, digits and blanks only.</summary>
-    public static string Folded(string text) =>
-        string.Join(' ', IngredientSearch.Fold(text).Split(' ', StringSplitOptions.RemoveEmptyEntries));
+    public static string Folded(string text) => IngredientSearch.FoldedWords(text);
 
     /// <summary>A formula as the document that is kept, read back and evaluated: nothing is kept that could not be shown again.</summary>
     /// <exception cref="DocumentException">It could not.</exception>
@@ -128,13 +140,14 @@ internal static class FormulaRows
                 history.CanRedo,
                 revision ?? 0,
                 document != row.Document,
-                row.Key
+                row.Key,
+                Tags.Read(row.Tags)
             )
         );
     }
 
     /// <summary>Its key among unreadable rows.</summary>
-    public static string KeyOf(FormulaRow row) => row.Id.ToString(System.Globalization.CultureInfo.InvariantCulture);
+    public static string KeyOf(FormulaRow row) => row.Id.ToString(CultureInfo.InvariantCulture);
 }
 
 /// <summary>A formula with the number and document of its newest revision.</summary>

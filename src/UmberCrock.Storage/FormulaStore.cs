@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
@@ -16,6 +17,7 @@ namespace UmberCrock.Storage;
 /// <param name="Revision">Number of the newest kept revision; 0 for none.</param>
 /// <param name="IsDraft">True when it differs from that revision.</param>
 /// <param name="Key">What it is called in saved files and in batches.</param>
+/// <param name="Tags">The maker's own words for it.</param>
 public sealed record KeptFormula(
     long Id,
     Formula Formula,
@@ -27,13 +29,9 @@ public sealed record KeptFormula(
     bool CanRedo,
     int Revision,
     bool IsDraft,
-    string Key
+    string Key,
+    ImmutableArray<string> Tags
 );
-
-/// <summary>A place on the shelf: a formula, or why it cannot be read.</summary>
-/// <param name="Kept">The formula; null when it cannot be read.</param>
-/// <param name="Odd">Why it cannot; null when it can.</param>
-public sealed record ShelfPlace(KeptFormula? Kept, UnreadableRow? Odd);
 
 /// <summary>What was to be changed has changed since the caller read it. Nothing was written.</summary>
 public sealed class StaleException(string what) : Exception($"{what} was changed in another window since this page read it.");
@@ -54,6 +52,10 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
     public const decimal LargestBatchGrams = 1_000_000m;
 
     private const int MostNames = 100;
+
+    /// <summary>What stands for the words of a document that cannot be read.</summary>
+    private const string Unread = "?";
+
     private const string What = "This formula";
 
     /// <summary>Fills in what formulas of earlier versions lack. Called once at start, when the maker's own
@@ -74,6 +76,19 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
             }
         }
 
+        foreach (var row in await context.Formulas.IgnoreQueryFilters().Where(row => row.Audience == "").ToListAsync())
+        {
+            try
+            {
+                FormulaRows.FillWords(row, FormulaReader.Parse(row.Document));
+            }
+            catch (DocumentException)
+            {
+                // It is found by its name alone.
+                row.Audience = Unread;
+            }
+        }
+
         await context.SaveChangesAsync();
         await HerbsOut.SettleAllAsync(context, knowledge.Catalogue.Herbs);
     }
@@ -85,52 +100,48 @@ public sealed class FormulaStore(IDbContextFactory<CrockContext> contexts, Knowl
     public async Task<(IReadOnlyList<ShelfPlace> Places, int Total)> PageAsync(ShelfQuestion question, int skip, int take)
     {
         await using var context = await contexts.CreateDbContextAsync();
-        var rows = Found(context, question);
+        var rows = ShelfRows.Found(context, question);
         var total = await rows.CountAsync();
-        var ordered = question.IsByName
-            ? rows.OrderBy(row => EF.Functions.Collate(row.Name, "NOCASE"))
-            : rows.OrderByDescending(row => row.ChangedAt);
-        var page = await FormulaRows.Newest(ordered.ThenBy(row => row.Id).Skip(skip).Take(take)).ToListAsync();
-        return ([.. page.Select(Place)], total);
-
-        static ShelfPlace Place(RowAndRevision row)
-        {
-            try
-            {
-                return new ShelfPlace(FormulaRows.Read(row), null);
-            }
-            catch (UnreadableRowException refused)
-            {
-                return new ShelfPlace(null, refused.Row);
-            }
-        }
+        // Only numbers are put in order: a document is long, and is read of what is shown alone.
+        var ids = await ShelfRows.Ordered(context, rows, question.Order).Select(row => row.Id).Skip(skip).Take(take).ToListAsync();
+        return (await PlacesAsync(context, ids), total);
     }
 
-    /// <summary>As <see cref="PageAsync"/>, all that can be read.</summary>
-    public async Task<IReadOnlyList<KeptFormula>> ListAsync(string? find) =>
-        [.. (await PageAsync(new() { Find = find }, 0, int.MaxValue)).Places.Select(place => place.Kept).OfType<KeptFormula>()];
-
-    private static IQueryable<FormulaRow> Found(CrockContext context, ShelfQuestion question)
+    /// <summary>Number and version of each formula that is asked for, in the order that is asked for.</summary>
+    /// <param name="question">Which formulas, and in what order.</param>
+    public async Task<IReadOnlyList<(long Id, long Version)>> VersionsAsync(ShelfQuestion question)
     {
-        var rows = context.Formulas.AsNoTracking();
-        if (question.FormWord is { } form)
-            rows = rows.Where(row => row.Form == form);
-        if (question.AudienceWord is { } wearer)
-        {
-            // As a document has it: in a text of its own the quotes would be escaped.
-            var member = $"\"audience\":\"{wearer}\"";
-            rows = rows.Where(row => row.Document.Contains(member));
-        }
+        await using var context = await contexts.CreateDbContextAsync();
+        var found = await ShelfRows
+            .Ordered(context, ShelfRows.Found(context, question), question.Order)
+            .Select(row => new { row.Id, row.Version })
+            .ToListAsync();
+        return [.. found.Select(one => (one.Id, one.Version))];
+    }
 
-        if (question.IsMade is { } made)
-            rows = rows.Where(row => context.Batches.Any(batch => batch.FormulaKey == row.Key) == made);
-        if (question.Without.Count > 0)
-            rows = rows.Where(row => !row.Ingredients.Any(held => question.Without.Contains(held.Ingredient)));
-        if (string.IsNullOrWhiteSpace(question.Find))
-            return rows;
-        // What is folded holds letters, digits and blanks only: nothing in it has a meaning of its own to LIKE.
-        var pattern = $"%{FormulaRows.Folded(question.Find)}%";
-        return rows.Where(row => EF.Functions.Like(row.SearchText, pattern));
+    /// <summary>The places of some formulas, in the order of their numbers as given; one that is gone has none.</summary>
+    /// <param name="ids">Their numbers.</param>
+    public async Task<IReadOnlyList<ShelfPlace>> PlacesAsync(IReadOnlyList<long> ids)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        return await PlacesAsync(context, ids);
+    }
+
+    private static async Task<IReadOnlyList<ShelfPlace>> PlacesAsync(CrockContext context, IReadOnlyList<long> ids)
+    {
+        var rows = await FormulaRows.Newest(context.Formulas.AsNoTracking().Where(row => ids.Contains(row.Id))).ToListAsync();
+        var places = rows.ToDictionary(row => row.Row.Id, ShelfRows.Place);
+        return [.. ids.Where(places.ContainsKey).Select(id => places[id])];
+    }
+
+    /// <summary>All formulas that a search finds and that can be read, the last changed first.</summary>
+    /// <param name="find">Part of a name, an ingredient or a note; null for all.</param>
+    public async Task<IReadOnlyList<KeptFormula>> ListAsync(string? find)
+    {
+        // All of them by their numbers would be as many parameters as there are formulas.
+        await using var context = await contexts.CreateDbContextAsync();
+        var rows = ShelfRows.Ordered(context, ShelfRows.Found(context, new() { Find = find }), ShelfOrder.Changed);
+        return [.. (await FormulaRows.Newest(rows).ToListAsync()).Select(row => ShelfRows.Place(row).Kept).OfType<KeptFormula>()];
     }
 
     /// <summary>Numbers and names of the formulas that changed last, but for one.</summary>

@@ -31,6 +31,15 @@ public sealed class FormulaRow
     /// <summary>The word of its form; empty until it is made.</summary>
     public string Form { get; set; } = "";
 
+    /// <summary>The word of who wears it; empty until it is made.</summary>
+    public string Audience { get; set; } = "";
+
+    /// <summary>Its climate, as <see cref="FormulaRows.ClimateOf"/> has it; empty until it is made.</summary>
+    public string Climate { get; set; } = "";
+
+    /// <summary>The maker's own words for it, as <see cref="Tags.ToText"/> has them; no part of the document.</summary>
+    public string Tags { get; set; } = "";
+
     /// <summary>Batch the bench shows grams for.</summary>
     public decimal BatchGrams { get; set; }
 

@@ -125,6 +125,30 @@ public sealed partial class StudyStore
         ];
     }
 
+    /// <summary>The next day on which a jar of each formula is to be looked at, of those that have one.</summary>
+    /// <param name="formulas">Keys of the formulas.</param>
+    public async Task<IReadOnlyDictionary<string, DateOnly>> NextDueAsync(IReadOnlyCollection<string> formulas)
+    {
+        await using var context = await contexts.CreateDbContextAsync();
+        return await NextDue(context)
+            .Where(due => formulas.Contains(due.FormulaKey))
+            .ToDictionaryAsync(due => due.FormulaKey, due => due.Date, StringComparer.Ordinal);
+    }
+
+    /// <summary>The same of all formulas, to be joined.</summary>
+    internal static IQueryable<FormulaDue> NextDue(CrockContext context) =>
+        context
+            .Set<StudyCheckRow>()
+            .Where(check => check.IsOpen)
+            .Join(
+                context.Studies.Where(row => row.FormulaKey != null),
+                check => check.StudyId,
+                row => row.Id,
+                (check, row) => new { row.FormulaKey, check.Date }
+            )
+            .GroupBy(one => one.FormulaKey!)
+            .Select(group => new FormulaDue { FormulaKey = group.Key, Date = group.Min(one => one.Date) });
+
     /// <summary>Names of all pictures that looks name, those of studies in the bin too.</summary>
     public async Task<IReadOnlySet<string>> PicturesAsync()
     {
@@ -243,4 +267,14 @@ public sealed partial class StudyStore
             await context.Studies.CountAsync()
         );
     }
+}
+
+/// <summary>When a jar of a formula is to be looked at next.</summary>
+internal sealed record FormulaDue
+{
+    /// <summary>Key of the formula.</summary>
+    public required string FormulaKey { get; init; }
+
+    /// <summary>The day.</summary>
+    public required DateOnly Date { get; init; }
 }

@@ -196,11 +196,19 @@ namespace UmberCrock.Storage.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Audience")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<decimal>("BatchGrams")
                         .HasColumnType("TEXT");
 
                     b.Property<long>("ChangedAt")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Climate")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<long?>("DeletedAt")
                         .HasColumnType("INTEGER");
@@ -236,6 +244,10 @@ namespace UmberCrock.Storage.Migrations
 
                     b.Property<int>("Step")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Tags")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<long>("Version")
                         .IsConcurrencyToken()

@@ -13,6 +13,7 @@ internal static class HouseReadme
         formulas/NNNNN-*.json one formula each, with everything of it:
             key               tells it apart, wherever it is opened
             batchGrams        the batch that grams are shown for
+            tags              the maker's own words for it
             changedAt, deletedAt  when it last changed; when it was put into the bin, if it was
             formula           the formula as it stands: a complete document (see below)
             herbsCounted      true where strained herbs are counted in the hundred, as they were once; said only where a phase is steeped

@@ -29,6 +29,10 @@ internal sealed record SavedFormula(FormulaRow Row, LabelRow? Label, IReadOnlyLi
             json.WriteNumber("version", Version);
             json.WriteString("key", Row.Key);
             json.WriteNumber("batchGrams", Row.BatchGrams);
+            json.WriteStartArray("tags");
+            foreach (var tag in Tags.Read(Row.Tags))
+                json.WriteStringValue(tag);
+            json.WriteEndArray();
             Time(json, "changedAt", Row.ChangedAt);
             Time(json, "deletedAt", Row.DeletedAt);
             WriteHerbs(json, Row.Document, Row.HerbsCounted);
@@ -87,6 +91,8 @@ internal sealed record SavedFormula(FormulaRow Row, LabelRow? Label, IReadOnlyLi
         var row = FormulaRows.New(formula, text, herbs);
         row.Key = KeyOf(root);
         row.HerbsCounted = HerbsCounted(root);
+        if (root.TryGetProperty("tags", out var tags))
+            row.Tags = Tags.ToText(tags.EnumerateArray().Select(tag => Tags.One(tag.GetString())).Take(Tags.Most));
         row.BatchGrams = root.GetProperty("batchGrams").GetDecimal()
             is var batch
                 and >= FormulaStore.SmallestBatchGrams
