@@ -28,6 +28,9 @@ internal static class ShelfLoad
         "stick",
     ];
 
+    private static readonly string[] Held = ["linalool", "shea", "nuts", "beeswax", "zinc", "lanolin, cocoa butter", "bee"];
+    private static readonly string[] Worn = ["adult", "infant", "child", "horse"];
+
     /// <summary>Makes a data folder with so many formulas; an application started on it finds them.</summary>
     public static async Task FillAsync(string folder, int formulas)
     {
@@ -60,6 +63,12 @@ internal static class ShelfLoad
                 // Every stretch is a new one: none of its formulas has been evaluated before.
                 ("list", at => $"/?page={at}"),
                 ("search", at => $"/?find={Uri.EscapeDataString(Sought[at % Sought.Length])}"),
+                ("holds an ingredient", at => $"/?holds={Uri.EscapeDataString(Held[at % Held.Length])}"),
+                ("free of it, one form", at => $"/?without={Uri.EscapeDataString(Held[at % Held.Length])}&form=balm"),
+                ("worn by, climate, not made", at => $"/?audience={Worn[at % Worn.Length]}&climate=temperate&made=no"),
+                ("by next due", at => $"/?order=due&page={at}"),
+                ("by verdict", at => $"/?order=verdict&page={at}"),
+                ("with a caution", at => $"/?show=caution&page={at % 20}"),
                 ("open", at => $"/bench/{1 + (at * 37 % formulas)}"),
                 ("revisions of one", at => $"/bench/{1 + (at * 37 % formulas)}/compare"),
             }

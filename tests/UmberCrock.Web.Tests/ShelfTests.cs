@@ -20,6 +20,13 @@ public sealed class ShelfTests(App app) : IClassFixture<App>
     [InlineData("made=yes&form=balm", "")]
     [InlineData("made=yes&form=bar", "Boathouse lotion bar")]
     [InlineData("made=no&form=bar", "")]
+    [InlineData("climate=temperate&form=balm", "Bosun’s beard balm; Newborn oar-cradle balm")]
+    [InlineData("climate=tropical", "")]
+    [InlineData("holds=tallow", "Ferry pony hoof balm")]
+    [InlineData("holds=tallow, lanolin", "Ferry pony hoof balm")]
+    [InlineData("holds=tallow, mango", "")]
+    [InlineData("without=bee", "Slipway whipped butter")]
+    [InlineData("without=beeswax&form=balm", "")]
     [InlineData("form=cake&free=moonlight&made=perhaps&order=size&find=cradle", "Newborn oar-cradle balm")]
     public async Task Only_what_is_asked_for_is_shown(string query, string names)
     {
@@ -35,6 +42,84 @@ public sealed class ShelfTests(App app) : IClassFixture<App>
         var names = NamesOn(await ReadAsync("/?order=name"));
         names.Count.ShouldBeGreaterThan(7);
         names.ShouldBe(names.Order(StringComparer.OrdinalIgnoreCase));
+    }
+
+    /// <summary>Of the whipped butter's jars some are due, Cox's lip balm has the next.</summary>
+    [Fact]
+    public async Task Those_come_first_whose_jars_are_due_next()
+    {
+        var page = await ReadAsync("/?order=due");
+        var lines = page.QuerySelectorAll(".shelf .form");
+        lines.Take(2).Select(line => line.QuerySelector(".nm b")!.TextContent).ShouldBe(["Slipway whipped butter", "Cox’s lip balm"]);
+        lines.Select(line => line.QuerySelector(".ch .next") is not null).ShouldBe([true, true, false, false, false, false, false, false]);
+    }
+
+    /// <summary>What needs a hand comes first; within a verdict the last changed. With another question the order holds as well.</summary>
+    [Theory]
+    [InlineData("")]
+    [InlineData("&form=balm")]
+    public async Task Those_with_a_stop_come_first(string more)
+    {
+        var names = NamesOn(await ReadAsync($"/?order=verdict{more}"));
+        var expected = new List<string>();
+        foreach (var verdict in new[] { "stop", "caution", "clear" })
+            expected.AddRange(NamesOn(await ReadAsync($"/?show={verdict}{more}")));
+        names.ShouldBe(expected);
+        names.Order(StringComparer.Ordinal).ShouldBe(NamesOn(await ReadAsync($"/?order=name{more}")).Order(StringComparer.Ordinal));
+        names.First().ShouldNotBe(NamesOn(await ReadAsync($"/?order=changed{more}")).First(), "it is an order of its own");
+    }
+
+    /// <summary>A word that means no ingredient is said; what it stands beside is still asked for.</summary>
+    [Fact]
+    public async Task A_word_that_means_nothing_is_named()
+    {
+        var page = await ReadAsync("/?holds=tallow,+moonlight");
+        page.QuerySelector("#shelf-words")!.TextContent.ShouldBe("1 found; “moonlight” means no ingredient here");
+        NamesOn(page).ShouldBe(["Ferry pony hoof balm"]);
+    }
+
+    /// <summary>Tags stand beside a formula: they make no step and no version, and are found, saved and taken off.</summary>
+    [Fact]
+    public async Task Tags_of_ones_own_are_given_found_and_taken()
+    {
+        var window = new Browserlike(app);
+        await window.OpenAsync("/");
+        var (bar, lip) = (await app.IdOfAsync("Boathouse lotion bar"), await app.IdOfAsync("Cox’s lip balm"));
+        var before = (await app.Store.FindAsync(bar))!;
+        await window.SendManyAsync("/?handler=Tag", ("id", $"{bar}"), ("id", $"{lip}"), ("tag", " Regatta  Gift "));
+        NamesOn(await ReadAsync("/?tag=regatta+gift")).Order(StringComparer.Ordinal).ShouldBe(["Boathouse lotion bar", "Cox’s lip balm"]);
+        NamesOn(await ReadAsync("/?tag=regatta")).ShouldBeEmpty("a tag is a whole tag");
+        var after = (await app.Store.FindAsync(bar))!;
+        (after.Version, after.Document, after.CanUndo).ShouldBe((before.Version, before.Document, before.CanUndo));
+        after.Tags.ShouldBe(["regatta gift"]);
+        (await ReadAsync($"/bench/{bar}/notes")).QuerySelector(".tagging [name=tag][value='regatta gift']").ShouldNotBeNull();
+        await window.SendManyAsync("/?handler=Tag", ("id", $"{bar}"), ("tag", "regatta gift"), ("take", "true"), ("notes", "true"));
+        window.SentTo.ShouldBe($"/bench/{bar}/notes");
+        NamesOn(await ReadAsync("/?tag=regatta+gift")).ShouldBe(["Cox’s lip balm"]);
+        await window.SendManyAsync("/?handler=Tag", ("id", $"{lip}"), ("tag", "one, two"));
+        window.Page.QuerySelector(".refusal")!.TextContent.ShouldContain("no comma");
+        for (var number = 0; number < 11; number++)
+            await window.SendManyAsync("/?handler=Tag", ("id", $"{lip}"), ("tag", $"tag {number}"));
+        (await app.Store.FindAsync(lip))!.Tags.Length.ShouldBe(12);
+        await window.SendManyAsync("/?handler=Tag", ("id", $"{lip}"), ("tag", "one more"));
+        window.Page.QuerySelector(".refusal")!.TextContent.ShouldContain("at most 12 tags");
+        (await app.Store.FindAsync(lip))!.Tags.Length.ShouldBe(12);
+    }
+
+    /// <summary>A name given on the shelf is a step as any: it can be undone on the bench.</summary>
+    [Fact]
+    public async Task A_formula_is_renamed_where_it_stands()
+    {
+        var window = new Browserlike(app);
+        await window.OpenAsync("/");
+        var bar = await app.IdOfAsync("Boathouse lotion bar");
+        await window.SendManyAsync("/?handler=Rename", ("id", $"{bar}"), ("name", "Slipway bar"));
+        var kept = (await app.Store.FindAsync(bar))!;
+        (kept.Formula.Name, kept.CanUndo).ShouldBe(("Slipway bar", true));
+        (await app.Store.UndoAsync(bar, kept.Version))!.Formula.Name.ShouldBe("Boathouse lotion bar");
+        await window.SendManyAsync("/?handler=Rename", ("id", $"{bar}"), ("name", " "));
+        window.Page.QuerySelector(".refusal").ShouldNotBeNull();
+        (await app.Store.FindAsync(bar))!.Formula.Name.ShouldBe("Boathouse lotion bar");
     }
 
     /// <summary>Of many formulas each stretch says which of how many it is, and keeps what was asked for.</summary>

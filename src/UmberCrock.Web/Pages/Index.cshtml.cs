@@ -1,7 +1,9 @@
+using System.Text.Json;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
+using UmberCrock.Core.Settings;
 using UmberCrock.Core.Topics.FreeFrom;
 using UmberCrock.Storage;
 using UmberCrock.Web.Shelf;
@@ -9,7 +11,8 @@ using UmberCrock.Web.Shelf;
 namespace UmberCrock.Web.Pages;
 
 /// <summary>The shelf: what formulas there are, what state each is in, and the ways to start one.</summary>
-internal sealed class IndexModel(FormulaStore store, BinStore bin, ShelfKeeper shelf, DueKeeper due, Knowledge knowledge) : PageModel
+internal sealed class IndexModel(FormulaStore store, BinStore bin, ShelfKeeper shelf, DueKeeper due, TagStore tags, Knowledge knowledge)
+    : PageModel
 {
     private const int MostPages = 100_000;
 
@@ -25,40 +28,20 @@ internal sealed class IndexModel(FormulaStore store, BinStore bin, ShelfKeeper s
     /// <summary>What people keep away from, to choose of.</summary>
     public FreeFromRules FreeFrom => knowledge.Catalogue.Rules.FreeFrom;
 
-    /// <summary>Part of a name or ingredient.</summary>
-    [BindProperty(SupportsGet = true)]
-    public string? Find { get; set; }
+    /// <summary>Climates to choose of.</summary>
+    public IEnumerable<NamedClimate> Climates => knowledge.Catalogue.Rules.Climates.Climates;
 
-    /// <summary>One verdict only, or what can be made today.</summary>
-    [BindProperty(SupportsGet = true)]
-    public string? Show { get; set; }
+    /// <summary>Lists of what people keep away from, by person.</summary>
+    public IEnumerable<AvoidList> Avoids => knowledge.Workshop.Avoids;
 
-    /// <summary>One form only.</summary>
-    [BindProperty(SupportsGet = true, Name = "form")]
-    public string? OfForm { get; set; }
-
-    /// <summary>One wearer only.</summary>
-    [BindProperty(SupportsGet = true, Name = "audience")]
-    public string? WornBy { get; set; }
-
-    /// <summary>Whether a batch was made of them.</summary>
-    [BindProperty(SupportsGet = true)]
-    public string? Made { get; set; }
-
-    /// <summary>What none of them holds.</summary>
-    [BindProperty(SupportsGet = true)]
-    public string? Free { get; set; }
-
-    /// <summary>The order they stand in.</summary>
-    [BindProperty(SupportsGet = true)]
-    public string? Order { get; set; }
+    /// <summary>The maker's own words that formulas bear.</summary>
+    public IReadOnlyList<string> AllTags { get; private set; } = [];
 
     /// <summary>Shows the shelf.</summary>
     /// <param name="page">Which stretch, from 0.</param>
     public async Task OnGetAsync([FromQuery] int page = 0)
     {
-        var ask = ShelfAsk.Parse(Find, Show, OfForm, WornBy, Made, Free, Order, FreeFrom);
-        (View, Due) = (await shelf.ShowAsync(ask, Math.Clamp(page, 0, MostPages)), await due.ShowAsync());
+        await ShowAsync(ShelfAsk.Parse(Request.Query, knowledge), Math.Clamp(page, 0, MostPages));
     }
 
     /// <summary>Starts a formula with its phases ready.</summary>
@@ -111,6 +94,49 @@ internal sealed class IndexModel(FormulaStore store, BinStore bin, ShelfKeeper s
         return RedirectToPage("/Index");
     }
 
+    /// <summary>Gives formulas a word of the maker's own, or takes it from them.</summary>
+    /// <param name="id">Keys of the formulas.</param>
+    /// <param name="tag">The word.</param>
+    /// <param name="take">True to take it from them.</param>
+    /// <param name="notes">True to go back to the notes of the one formula.</param>
+    public async Task<IActionResult> OnPostTagAsync(
+        [FromForm] long[] id,
+        [FromForm] string? tag,
+        [FromForm] bool take,
+        [FromForm] bool notes
+    )
+    {
+        try
+        {
+            await tags.ChangeAsync([.. id.Take(ShelfActs.Most)], tag, !take);
+        }
+        catch (DocumentException refused)
+        {
+            return await RefuseAsync(refused.Problems);
+        }
+
+        return notes && id is [var only] ? RedirectToPage("/Notes", new { id = only }) : RedirectToPage("/Index");
+    }
+
+    /// <summary>Gives the one formula that is chosen another name; a step of its history as any change.</summary>
+    public async Task<IActionResult> OnPostRenameAsync([FromForm] long[] id, [FromForm] string? name)
+    {
+        if (id is not [var only])
+            return await RefuseAsync([new DocumentProblem("/name", "Choose one formula to rename it.")]);
+        try
+        {
+            var named = new SetField("name", JsonSerializer.SerializeToElement(PlainText.OneLine(name ?? "")));
+            if (await store.ChangeAsync(only, null, formula => FormulaEdit.ApplyAll(formula, [named], knowledge.Catalogue.Herbs)) is null)
+                return NotFound();
+        }
+        catch (DocumentException refused)
+        {
+            return await RefuseAsync(refused.Problems);
+        }
+
+        return RedirectToPage("/Index");
+    }
+
     /// <summary>Sends them as files in one archive.</summary>
     public async Task<IActionResult> OnPostFilesAsync([FromForm] long[] id) =>
         id.Length == 0
@@ -124,7 +150,10 @@ internal sealed class IndexModel(FormulaStore store, BinStore bin, ShelfKeeper s
     {
         Problems = problems;
         Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-        (View, Due) = (await shelf.ShowAsync(ShelfAsk.All, 0), await due.ShowAsync());
+        await ShowAsync(ShelfAsk.All, 0);
         return Page();
     }
+
+    private async Task ShowAsync(ShelfAsk ask, int page) =>
+        (View, Due, AllTags) = (await shelf.ShowAsync(ask, page), await due.ShowAsync(), await tags.ListAsync());
 }

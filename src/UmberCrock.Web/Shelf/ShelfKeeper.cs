@@ -16,9 +16,9 @@ namespace UmberCrock.Web.Shelf;
 /// Lays the shelf out. What was evaluated once is remembered by formula and version, for as long as what is known and the maker's choices
 /// stay the same.
 /// </summary>
-internal sealed class ShelfKeeper(FormulaStore store, LotStore lots, Knowledge knowledge, TimeProvider clock)
+internal sealed class ShelfKeeper(FormulaStore store, LotStore lots, StudyStore studies, Knowledge knowledge, TimeProvider clock)
 {
-    private const int MostLines = 250;
+    private const int MostLines = 1_000;
     private const int MostVerdicts = 20_000;
     private const int Stretch = 200;
 
@@ -30,40 +30,82 @@ internal sealed class ShelfKeeper(FormulaStore store, LotStore lots, Knowledge k
     public async Task<ShelfView> ShowAsync(ShelfAsk ask, int page)
     {
         var (skip, question) = (page * ShelfView.PageSize, ask.Question(knowledge.Catalogue));
-        if (ask.Show == ShelfFilter.All)
+        IReadOnlyList<ShelfPlace> places;
+        int total,
+            found;
+        if (ask.Show != ShelfFilter.All || ask.Order == ShelfOrder.Verdict)
+            (places, total, found) = await JudgedAsync(ask, question, skip);
+        else
         {
-            var (places, total) = await store.PageAsync(question, skip, ShelfView.PageSize);
-            var odd = places.Select(place => place.Odd).OfType<UnreadableRow>().ToList();
-            return new ShelfView(
-                Lines(places.Select(place => place.Kept).OfType<KeptFormula>(), odd),
-                odd,
-                total,
-                ask,
-                page,
-                skip + places.Count < total
-            );
+            (places, total) = await store.PageAsync(question, skip, ShelfView.PageSize);
+            found = total;
         }
 
-        // Neither is kept in the file, for both change with what is known: the shelf is walked along until the stretch is full.
-        var fitting = new List<KeptFormula>();
-        var (larder, today) = ask.Show.IsToday ? (await lots.ListAsync(), Today) : ([], default);
-        bool Fits(KeptFormula kept) => ask.Show.IsToday ? LackOf(kept, larder, today) is { Count: 0 } : VerdictOf(kept) == ask.Show.Verdict;
-        var all = int.MaxValue;
-        for (var at = 0; at < all && fitting.Count <= skip + ShelfView.PageSize; at += Stretch)
-        {
-            var (places, total) = await store.PageAsync(question, at, Stretch);
-            all = total;
-            fitting.AddRange(places.Select(place => place.Kept).OfType<KeptFormula>().Where(Fits));
-        }
-
+        var odd = places.Select(place => place.Odd).OfType<UnreadableRow>().ToList();
         return new ShelfView(
-            Lines(fitting.Skip(skip).Take(ShelfView.PageSize), []),
-            [],
-            all,
+            await LinesAsync([.. places.Select(place => place.Kept).OfType<KeptFormula>()], odd),
+            odd,
+            total,
             ask,
             page,
-            fitting.Count > skip + ShelfView.PageSize
-        );
+            found > skip + ShelfView.PageSize
+        )
+        {
+            Unknown = [.. ask.UnknownWords(knowledge.Catalogue)],
+        };
+    }
+
+    /// <summary>
+    /// Verdicts and what can be made today are not kept in the file, for both change with what is known: the shelf is walked along until
+    /// the stretch is full, and to its end where the worst come first.
+    /// </summary>
+    private async Task<(IReadOnlyList<ShelfPlace> Places, int Total, int Found)> JudgedAsync(ShelfAsk ask, ShelfQuestion question, int skip)
+    {
+        var known = Remembered();
+        var (larder, today) = ask.Show.IsToday ? (await lots.ListAsync(), Today) : ([], default);
+        bool Fits((long, long) key) =>
+            ask.Show == ShelfFilter.All
+            || (
+                ask.Show.IsToday
+                    ? LackOf(known.Sheets.GetValueOrDefault(key), larder, today) is []
+                    : known.Verdicts.GetValueOrDefault(key) is { } verdict && verdict == ask.Show.Verdict
+            );
+        var all = await store.VersionsAsync(question);
+        var fitting = new List<(long Id, long Version)>();
+        foreach (var stretch in all.Chunk(Stretch))
+        {
+            if (ask.Show.IsToday)
+                await LearnAsync(stretch, known.Sheets, SheetOf);
+            if (!ask.Show.IsToday || ask.Order == ShelfOrder.Verdict)
+                await LearnAsync(stretch, known.Verdicts, VerdictOf);
+            fitting.AddRange(stretch.Where(Fits));
+            if (ask.Order != ShelfOrder.Verdict && fitting.Count > skip + ShelfView.PageSize)
+                break;
+        }
+
+        // What cannot be evaluated has no verdict and comes last.
+        if (ask.Order == ShelfOrder.Verdict)
+            fitting =
+            [
+                .. fitting
+                    .OrderBy(key => known.Verdicts.GetValueOrDefault(key) is null)
+                    .ThenBy(key => known.Verdicts.GetValueOrDefault(key)),
+            ];
+        return (await store.PlacesAsync([.. fitting.Skip(skip).Take(ShelfView.PageSize).Select(key => key.Id)]), all.Count, fitting.Count);
+    }
+
+    /// <summary>Finds out what is not known yet of some formulas, on all cores.</summary>
+    private async Task LearnAsync<T>(
+        IEnumerable<(long Id, long Version)> keys,
+        ConcurrentDictionary<(long Id, long Version), T> known,
+        Func<KeptFormula, T> find
+    )
+    {
+        long[] missing = [.. keys.Where(key => !known.ContainsKey(key)).Select(key => key.Id)];
+        if (missing.Length > 0)
+            Parallel.ForEach((await store.PlacesAsync(missing)).Select(place => place.Kept).OfType<KeptFormula>(), kept =>
+                known[(kept.Id, kept.Version)] = find(kept)
+            );
     }
 
     /// <summary>Formulas that the larder does not suffice for, each with what it lacks; those that lack the fewest first.</summary>
@@ -74,7 +116,7 @@ internal sealed class ShelfKeeper(FormulaStore store, LotStore lots, Knowledge k
         return
         [
             .. (await store.ListAsync(null))
-                .Select(kept => (Kept: kept, Lacks: LackOf(kept, larder, today)))
+                .Select(kept => (Kept: kept, Lacks: LackOf(RememberedSheet(kept), larder, today)))
                 .Where(one => one.Lacks is { Count: > 0 })
                 .OrderBy(one => one.Lacks!.Count)
                 .ThenBy(one => one.Kept.Formula.Name, StringComparer.OrdinalIgnoreCase)
@@ -86,52 +128,62 @@ internal sealed class ShelfKeeper(FormulaStore store, LotStore lots, Knowledge k
     /// <summary>What the larder lacks for some formulas together, each in its batch as kept.</summary>
     /// <param name="formulas">The formulas.</param>
     public async Task<IReadOnlyList<Shortage>> ToBuyAsync(IEnumerable<KeptFormula> formulas) =>
-        Shortage.Of(formulas.Select(SheetOf).OfType<WeighSheet>(), await lots.ListAsync(), knowledge.Catalogue, Today);
+        Shortage.Of(formulas.Select(RememberedSheet).OfType<WeighSheet>(), await lots.ListAsync(), knowledge.Catalogue, Today);
 
     private DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
 
-    /// <summary>What the larder lacks for a formula; null for one that nothing can be weighed of.</summary>
-    private IReadOnlyList<Shortage>? LackOf(KeptFormula kept, IReadOnlyList<Lot> larder, DateOnly today) =>
-        SheetOf(kept) is { } sheet ? Shortage.Of([sheet], larder, knowledge.Catalogue, today) : null;
+    /// <summary>What the larder lacks for what is weighed of a formula; null where nothing can be.</summary>
+    private IReadOnlyList<Shortage>? LackOf(WeighSheet? sheet, IReadOnlyList<Lot> larder, DateOnly today) =>
+        sheet is not null ? Shortage.Of([sheet], larder, knowledge.Catalogue, today) : null;
 
-    private WeighSheet? SheetOf(KeptFormula kept) =>
-        Remembered()
-            .Sheets.GetOrAdd((kept.Id, kept.Version), _ =>
-            {
-                try
-                {
-                    return FormulaTotals.Of(kept.Formula, knowledge.Catalogue.Herbs).Off != 0m
-                        ? null
-                        : WeighSheet.Of(
-                            kept.Formula,
-                            knowledge.Catalogue,
-                            knowledge.Settings,
-                            new WeighRequest(kept.BatchGrams, [], 0m, knowledge.Workshop.ScaleStepGrams, 0m, knowledge.Workshop.Fine)
-                        );
-                }
-                catch (DocumentException)
-                {
-                    return null;
-                }
-            });
+    private WeighSheet? RememberedSheet(KeptFormula kept) => Remembered().Sheets.GetOrAdd((kept.Id, kept.Version), _ => SheetOf(kept));
 
-    /// <summary>The lines of what can be shown; a formula that cannot be evaluated joins the odd ones.</summary>
-    private List<ShelfLine> Lines(IEnumerable<KeptFormula> formulas, List<UnreadableRow> odd)
+    /// <summary>What is weighed for a formula; null for one that nothing can be weighed of.</summary>
+    private WeighSheet? SheetOf(KeptFormula kept)
     {
-        var lines = new List<ShelfLine>();
-        foreach (var kept in formulas)
+        try
         {
-            try
-            {
-                lines.Add(LineOf(kept));
-            }
-            catch (DocumentException refused)
-            {
-                odd.Add(OddOf(kept, refused));
-            }
+            return FormulaTotals.Of(kept.Formula, knowledge.Catalogue.Herbs).Off != 0m
+                ? null
+                : WeighSheet.Of(
+                    kept.Formula,
+                    knowledge.Catalogue,
+                    knowledge.Settings,
+                    new WeighRequest(kept.BatchGrams, [], 0m, knowledge.Workshop.ScaleStepGrams, 0m, knowledge.Workshop.Fine)
+                );
         }
+        catch (DocumentException)
+        {
+            return null;
+        }
+    }
 
-        return lines;
+    /// <summary>The lines of what can be shown, found on all cores; a formula that cannot be evaluated joins the odd ones.</summary>
+    private async Task<List<ShelfLine>> LinesAsync(List<KeptFormula> formulas, List<UnreadableRow> odd)
+    {
+        var due = await studies.NextDueAsync([.. formulas.Select(kept => kept.Key)]);
+        var shown = new (ShelfLine? Line, UnreadableRow? Odd)[formulas.Count];
+        Parallel.For(0, formulas.Count, at => shown[at] = Shown(formulas[at]));
+        odd.AddRange(shown.Select(one => one.Odd).OfType<UnreadableRow>());
+        return
+        [
+            .. formulas
+                .Zip(shown)
+                .Where(one => one.Second.Line is not null)
+                .Select(one => one.Second.Line! with { Due = due.TryGetValue(one.First.Key, out var date) ? date : null }),
+        ];
+    }
+
+    private (ShelfLine? Line, UnreadableRow? Odd) Shown(KeptFormula kept)
+    {
+        try
+        {
+            return (LineOf(kept), null);
+        }
+        catch (DocumentException refused)
+        {
+            return (null, OddOf(kept, refused));
+        }
     }
 
     /// <summary>A formula that can be read but not evaluated, as one line.</summary>
@@ -143,11 +195,12 @@ internal sealed class ShelfKeeper(FormulaStore store, LotStore lots, Knowledge k
             string.Join(" ", refused.Problems.Take(2).Select(problem => $"{problem.Pointer} {problem.Reason}"))
         );
 
+    /// <summary>What is found of a formula comes to; null for one that cannot be evaluated.</summary>
     private Verdict? VerdictOf(KeptFormula kept)
     {
         try
         {
-            return Remembered().Verdicts.GetOrAdd((kept.Id, kept.Version), _ => Swept(kept).Verdict);
+            return Swept(kept).Verdict;
         }
         catch (DocumentException)
         {
@@ -158,7 +211,7 @@ internal sealed class ShelfKeeper(FormulaStore store, LotStore lots, Knowledge k
     private ShelfLine LineOf(KeptFormula kept)
     {
         var line = Remembered().Lines.GetOrAdd((kept.Id, kept.Version), _ => Evaluated(kept));
-        return line with { Changed = Words.When(kept.ChangedAt, clock.GetUtcNow()), Revision = Words.Revision(kept) };
+        return line with { Changed = Words.When(kept.ChangedAt, clock.GetUtcNow()), Revision = Words.Revision(kept), Tags = kept.Tags };
     }
 
     private Memory Remembered()
@@ -202,7 +255,9 @@ internal sealed class ShelfKeeper(FormulaStore store, LotStore lots, Knowledge k
             worst?.Title.ToString() ?? "Nothing found",
             worst?.Detail.ToString() ?? "all known doses inside",
             "",
-            ""
+            "",
+            [],
+            null
         );
     }
 
@@ -212,7 +267,7 @@ internal sealed class ShelfKeeper(FormulaStore store, LotStore lots, Knowledge k
         object Workshop,
         object Failures,
         ConcurrentDictionary<(long Id, long Version), ShelfLine> Lines,
-        ConcurrentDictionary<(long Id, long Version), Verdict> Verdicts,
+        ConcurrentDictionary<(long Id, long Version), Verdict?> Verdicts,
         ConcurrentDictionary<(long Id, long Version), WeighSheet?> Sheets
     );
 }

@@ -15,7 +15,9 @@ internal sealed record ShelfLine(
     string Finding,
     string Detail,
     string Changed,
-    string Revision
+    string Revision,
+    IReadOnlyList<string> Tags,
+    DateOnly? Due
 );
 
 /// <summary>A stretch of the shelf.</summary>
@@ -34,6 +36,9 @@ internal sealed record ShelfView(
     bool HasMore
 )
 {
+    /// <summary>Words of what was asked for that mean no raw material.</summary>
+    public IReadOnlyList<string> Unknown { get; init; } = [];
+
     /// <summary>Formulas of one stretch.</summary>
     public const int PageSize = 20;
 
@@ -51,6 +56,10 @@ internal sealed record ShelfView(
             // Verdicts are not kept: how many have one is known when the last of them was seen.
             if (Ask.Show != ShelfFilter.All)
                 return HasMore ? $"the first {(Page + 1) * PageSize} found" : $"{(Page * PageSize) + Lines.Count} found";
+            if (Unknown.Count > 0)
+                return $"{Total} found; {string.Join(", ", Unknown.Select(word => $"“{word}”"))} "
+                    + $"{(Unknown.Count == 1 ? "means" : "mean")} "
+                    + $"no ingredient here";
             var stops = Page == 0 && !HasMore ? Lines.Count(line => line.Verdict == Verdict.Stop) : 0;
             return $"{Total} {(Ask.IsNarrowed ? "found" : "on the shelf")}{(stops > 0 ? $", {stops} with a stop" : "")}";
         }

@@ -12,6 +12,16 @@ document.addEventListener('alpine:init', () => {
       const many = chosen().length;
       document.getElementById('shelf-chosen').hidden = many === 0;
       document.getElementById('chosen-words').textContent = many ? `${many} chosen` : '';
+      const one = document.getElementById('chosen-one');
+      one.hidden = many !== 1;
+      if (many === 1) one.querySelector('input').value = chosen()[0].closest('.shelfline').querySelector('.nm b').textContent;
+    };
+    // Enter in a field presses the button beside it, not the first of all.
+    const enter = event => {
+      const beside = event.key === 'Enter' && event.target.closest('#shelf-chosen .named');
+      if (!beside) return false;
+      beside.querySelector('button').click();
+      return true;
     };
     const choose = event => {
       const line = event.target.closest('.shelf .form');
@@ -82,7 +92,7 @@ document.addEventListener('alpine:init', () => {
         j: due('j'),
         l: due('l'),
         Delete: intoBin,
-      }, { first: event => choose(event) || showAll(event) || fromFind(event) }),
+      }, { first: event => enter(event) || choose(event) || showAll(event) || fromFind(event) }),
     };
   });
 });
