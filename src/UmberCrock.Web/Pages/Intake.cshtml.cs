@@ -28,6 +28,9 @@ internal sealed class IntakeModel(FormulaStore store, Knowledge knowledge) : Pag
     /// <summary>What was read; null before anything is pasted.</summary>
     public IntakeView? View { get; private set; }
 
+    /// <summary>The recipe that stands in the empty field, as it is read: what a first visitor will see of her own.</summary>
+    public IntakeView ReadExample() => IntakeView.Of(Report(DemoRecipe.Small, new Chosen()), DemoRecipe.Small, DemoRecipe.Small, knowledge);
+
     /// <summary>What was chosen against the guesses.</summary>
     public Chosen Choice { get; private set; } = new();
 

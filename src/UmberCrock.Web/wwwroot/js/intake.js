@@ -12,7 +12,6 @@ document.addEventListener('alpine:init', () => {
     const ask = asker();
     const past = [];
     let timer = 0;
-    let released = Promise.resolve();
 
     const field = () => $('#intake-text');
     const form = () => $('#intake-form');
@@ -41,8 +40,6 @@ document.addEventListener('alpine:init', () => {
       sessionStorage.setItem(kept, field().value);
       const answer = await ask('/intake?handler=Read', { method: 'POST', body: new FormData(form()) });
       if (!answer) return;
-      // A button that is being pressed is not taken away under the pointer.
-      await released;
       const count = $('#intake-count');
       // Too long a text (413) is answered by the reading's own page.
       if (!answer.ok && answer.status !== 413) { count.textContent = `Not read. ${answer.words} The text is still here.`; return; }
@@ -105,11 +102,6 @@ document.addEventListener('alpine:init', () => {
 
     return {
       mark,
-      press() {
-        released = new Promise(done => {
-          for (const end of ['pointerup', 'pointercancel']) addEventListener(end, () => setTimeout(done), { once: true });
-        });
-      },
       read: () => read(),
       readFirst: event => { event.preventDefault(); first(); },
       pasted: () => setTimeout(first),
@@ -147,8 +139,9 @@ document.addEventListener('alpine:init', () => {
       }, {
         first: event => {
           if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) { go(); return true; }
-          if (event.target !== field() || event.key !== 'Escape' || !isRead()) return false;
-          focusRow($('.ir.at') ?? $('.ir.here') ?? rows()[0]);
+          if (event.target !== field() || event.key !== 'Escape') return false;
+          if (isRead()) focusRow($('.ir.at') ?? $('.ir.here') ?? rows()[0]);
+          else $('#intake-read').focus();
           return true;
         },
         other: key => choose(here(), key),
