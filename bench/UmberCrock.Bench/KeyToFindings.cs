@@ -82,7 +82,7 @@ internal static partial class KeyToFindings
             { new StringContent(token), "__RequestVerificationToken" },
             { new StringContent(FormulaWriter.ToText(ThirtyLines.Formula)), "file", "thirty.formula.json" },
         };
-        using var answer = client.PostAsync(new Uri("/?handler=Import", UriKind.Relative), content).GetAwaiter().GetResult();
+        using var answer = client.PostAsync(new Uri("/intake?handler=File", UriKind.Relative), content).GetAwaiter().GetResult();
         answer.EnsureSuccessStatusCode();
         return answer.RequestMessage!.RequestUri!;
     }

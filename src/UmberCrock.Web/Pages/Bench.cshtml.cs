@@ -250,7 +250,7 @@ internal sealed class BenchModel(
         var field = body.Text("field");
         var value = body.Required("value");
         if (field.StartsWith("climate.", StringComparison.Ordinal) && value.ValueKind == JsonValueKind.String)
-            value = JsonSerializer.SerializeToElement(Typed.Number(value.GetString()!, "a temperature in °C"));
+            value = JsonSerializer.SerializeToElement(Typed.Temperature(value.GetString()!));
         return await ChangeAsync(id, body, _ => [new SetField(field, value)]);
     }
 
@@ -288,7 +288,7 @@ internal sealed class BenchModel(
         return Answer(await step(body.Version()));
     }
 
-    private IActionResult Answer(KeptFormula? kept) => kept is null ? NotFound() : Partial("_Bench", ViewOf(kept));
+    private IActionResult Answer(KeptFormula? kept) => kept is null ? NotFound() : new BenchAnswer(Partial("_Bench", ViewOf(kept)));
 
     private BenchView ViewOf(KeptFormula kept) => BenchView.Of(kept, knowledge);
 

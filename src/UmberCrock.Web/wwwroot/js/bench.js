@@ -1,7 +1,7 @@
 // The bench's hands: keys and fields become edits, the answer is the bench as it then stands.
 // Nothing about formulas is computed here.
 import { actsOf, nudges } from './benchacts.js';
-import { carry } from './carry.js';
+import { carry, carryNames } from './carry.js';
 import { drawDock, holds } from './dock.js';
 import { dragging } from './dragging.js';
 import { isTyping, onKeys } from './keys.js';
@@ -23,6 +23,7 @@ document.addEventListener('alpine:init', () => {
     earlier: null,
     keys: null,
     nudging: null,
+    shown: null,
     isPressed: false,
 
     init() {
@@ -51,13 +52,13 @@ document.addEventListener('alpine:init', () => {
       const busy = setTimeout(() => this.say('Keeping it'), 200);
       const response = await postUntilAnswered(
         `/bench/${bench().dataset.id}?handler=${handler}`, { version: Number(bench().dataset.version), ...body },
-        () => { clearTimeout(busy); this.say('Not kept: the application does not answer. Trying again.', true); });
+        () => { clearTimeout(busy); this.say('Not kept: the application does not answer. Trying again.', true); }, this.showing());
       clearTimeout(busy);
       this.say(bench().dataset.kept);
       const html = response.ok ? await response.text() : '';
       if (handler === 'Nudge') this.nudging.done();
       if (response.ok) {
-        this.swap(html);
+        this.swap(html, response);
         const line = response.headers.get('X-Line');
         return line === null ? null : Number(line);
       }
@@ -70,7 +71,7 @@ document.addEventListener('alpine:init', () => {
     async meet(handler, body) {
       const slug = document.getElementById(`line-${body.line}`)?.dataset.slug;
       const now = await fetch(`/bench/${bench().dataset.id}?handler=Now`).catch(() => null);
-      if (now?.ok) this.swap(await now.text());
+      if (now?.ok) this.swap(await now.text(), now);
       const row = handler === 'Dose' && $(`#rows .row[data-slug="${CSS.escape(slug ?? '')}"]`);
       if (!row) {
         $('#refusal').textContent = 'Changed in another window meanwhile, and shown as it stands now. Do it again if you still want it.';
@@ -90,7 +91,7 @@ document.addEventListener('alpine:init', () => {
         if (!answer?.ok || (await answer.text()) === bench().dataset.version) return;
         const now = await fetch(`/bench/${bench().dataset.id}?handler=Now`).catch(() => null);
         if (!now?.ok) return;
-        this.swap(await now.text());
+        this.swap(await now.text(), now);
         this.say('Changed in another window, shown as it stands now');
       });
     },
@@ -103,11 +104,19 @@ document.addEventListener('alpine:init', () => {
       dose.focus();
     },
 
-    swap(html) {
+    // What the page shows: of that only the parts that change are sent. Where a dose stands refused, the whole is.
+    showing() { return this.shown && !$('[aria-invalid=true]') ? { 'X-Shown': this.shown } : {}; },
+
+    swap(html, answer) {
       const held = document.activeElement?.id;
       const sent = document.createElement('template');
       sent.innerHTML = html;
-      carry(bench(), sent.content.getElementById('bench'));
+      const [whole, ...parts] = sent.content.children;
+      if (answer.headers.has('X-Parts')) {
+        carryNames(bench(), whole);
+        parts.forEach(part => carry(document.getElementById(part.id), part));
+      } else carry(bench(), whole);
+      this.shown = answer.headers.get('X-Shown');
       $('#said').textContent = `Total ${$('#total').textContent}. Findings: ${$('.find h2 span').textContent}.`;
       if (held && document.activeElement?.id !== held) document.getElementById(held)?.focus({ preventScroll: true });
       this.show();

@@ -9,6 +9,8 @@ document.addEventListener('alpine:init', () => {
 
     async open({ detail }) {
       this.line = detail.line;
+      // What was kept away from another line is none of this one's business.
+      this.$root.querySelectorAll('input:checked').forEach(box => { box.checked = false; });
       await this.fill();
       this.$root.showModal();
       this.choices()[0]?.focus();
