@@ -57,12 +57,78 @@ public sealed partial class WorkshopTests(App app) : IClassFixture<App>
         Knowledge.Workshop.Containers.ShouldBe(workshop.Containers, "read back from the file");
     }
 
+    /// <summary>On the other scale every page says so, what is typed is read on it or on the one it names; the API keeps
+    /// Celsius.</summary>
+    [Fact]
+    public async Task In_Fahrenheit_and_ounces_with_a_currency_pages_change_and_documents_do_not()
+    {
+        var id = await app.IdOfAsync("Cox’s lip balm");
+        var (api, document) = (await MeltAsync(), (await app.Store.FindAsync(id))!.Document);
+        await KeepAsync(new() { ["degrees"] = "fahrenheit" });
+        await KeepAsync(
+            new()
+            {
+                ["ounces"] = "yes",
+                ["currency"] = "kr",
+                ["low"] = "41",
+                ["high"] = "31 C",
+                ["climate"] = "",
+                ["avoid-0-name"] = "Anna",
+                ["avoid-0-what"] = "lanolin, tallow",
+            }
+        );
+        try
+        {
+            Knowledge.Workshop.Climate.LowCelsius.ShouldBe(5m);
+            Knowledge.Workshop.Climate.HighCelsius.ShouldBe(31m);
+            foreach (
+                var path in new[] { "/", $"/bench/{id}", $"/bench/{id}/notes", $"/bench/{id}/method", "/batches/3/record", "/studies/1" }
+            )
+            {
+                var words = (await ReadAsync(path)).QuerySelector("main")!.TextContent;
+                words.ShouldContain("°F", Case.Sensitive, path);
+                words.ShouldNotContain("°C", Case.Sensitive, path);
+            }
+
+            (await ReadAsync($"/bench/{id}/weigh?batch=100")).QuerySelector("tfoot .oz")!.TextContent.ShouldBe("3.53 oz");
+            (await ReadAsync("/batches/3/record")).QuerySelector(".costs")!.TextContent.ShouldContain(" kr");
+            (await MeltAsync()).ShouldBe(api);
+            (await app.Store.FindAsync(id))!.Document.ShouldBe(document);
+            var names = (await ReadAsync("/?free=for+Anna")).QuerySelectorAll(".shelf .nm b").Select(name => name.TextContent).ToList();
+            names.ShouldContain("Cox’s lip balm");
+            names.ShouldNotContain("Ferry pony hoof balm");
+            await app.Services.GetRequiredService<SettingStore>().PrepareAsync();
+            (Knowledge.Workshop.Temperatures, Knowledge.Workshop.Ounces, Knowledge.Workshop.Currency).ShouldBe(
+                (Core.Units.TemperatureScale.Fahrenheit, true, "kr")
+            );
+            Knowledge.Workshop.Avoids.ShouldBe([new AvoidList("Anna", "lanolin, tallow")]);
+        }
+        finally
+        {
+            await KeepAsync(
+                new()
+                {
+                    ["degrees"] = "celsius",
+                    ["ounces"] = "no",
+                    ["currency"] = "",
+                    ["avoid-0-name"] = "",
+                }
+            );
+        }
+
+        Knowledge.Workshop.Avoids.ShouldBeEmpty();
+
+        Task<string> MeltAsync() => client.GetStringAsync(new Uri("/api/v1/ingredients/beeswax", UriKind.Relative));
+    }
+
     [Theory]
     [InlineData("scale", "0.7", "scale shows one of")]
     [InlineData("fine", "0.5", "finer than the first")]
     [InlineData("code", "{yy}", "running number")]
     [InlineData("loss", "90", "from 0 to 50")]
     [InlineData("low", "70", "runs from cold to warm")]
+    [InlineData("currency", "thalers", "at most 6 letters")]
+    [InlineData("avoid-0-what", "nuts", "List 1 needs a name")]
     [InlineData("container-0-ml", "-3", "from 0.10 to 100000 mL")]
     [InlineData("container-0-name", "", "needs a name")]
     [InlineData("container-0-fill", "140", "filled from 1 to 100")]

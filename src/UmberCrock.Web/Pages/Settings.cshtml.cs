@@ -5,6 +5,7 @@ using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Settings;
 using UmberCrock.Storage;
+using UmberCrock.Web.Choices;
 using UmberCrock.Web.Devices;
 using UmberCrock.Web.Drawing;
 using UmberCrock.Web.Hosting;
@@ -18,7 +19,8 @@ internal sealed record ContainerFields(string Name, string Millilitres, string F
 /// <summary>The maker's choices: which law holds, where practitioners disagree, and what stands on the table.</summary>
 internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : PageModel
 {
-    private const int SpareRows = 2;
+    private const int SpareRows = 1;
+    private const int SpareLists = 1;
 
     /// <summary>What a jeweller's scale commonly holds, g (common practice).</summary>
     private const decimal UsualFineGrams = 200m;
@@ -41,11 +43,20 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
     /// <summary>What was typed for the loss.</summary>
     public string Loss { get; private set; } = "";
 
+    /// <summary>What the loss asks for.</summary>
+    public string LossWords => $"for {Shown.Two(100m)} g poured, {Shown.Two(100m / (1m - (Workshop.LossPercent / 100m)))} g in the pot";
+
     /// <summary>What was typed for the climate's ends.</summary>
     public (string Low, string High) Climate { get; private set; } = ("", "");
 
     /// <summary>The containers as typed, with rows to spare.</summary>
     public IReadOnlyList<ContainerFields> Containers { get; private set; } = [];
+
+    /// <summary>People and what they keep away from, as typed, with a row to spare.</summary>
+    public IReadOnlyList<AvoidList> Avoids { get; private set; } = [];
+
+    /// <summary>What the choices do.</summary>
+    public SettingsEffects Effects { get; } = new(knowledge);
 
     /// <summary>What is wrong.</summary>
     public IReadOnlyList<DocumentProblem> Problems { get; private set; } = [];
@@ -73,7 +84,8 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
         Drops = Shown.Short(Settings.DropsPerMillilitre);
         Traces = Settings.TraceBelowPercent.ToString("0.####", System.Globalization.CultureInfo.CurrentCulture);
         Loss = Shown.Short(Workshop.LossPercent);
-        Climate = (Shown.Short(Workshop.Climate.LowCelsius), Shown.Short(Workshop.Climate.HighCelsius));
+        Climate = (Shown.Degree(Workshop.Climate.LowCelsius), Shown.Degree(Workshop.Climate.HighCelsius));
+        ShowAvoids(Workshop.Avoids);
         Show(
             Workshop.Containers.Select(kind => new ContainerFields(
                 kind.Name,
@@ -108,6 +120,12 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
             .Where(row => row.Name.Length + row.Millilitres.Length > 0)
             .ToList();
         Show(rows);
+        ShowAvoids(
+            Enumerable
+                .Range(0, Workshop.MostAvoidLists + SpareLists)
+                .Select(at => new AvoidList(typed.Text($"avoid-{at}-name"), typed.Text($"avoid-{at}-what")))
+                .Where(list => list.Name.Length + list.What.Length > 0)
+        );
         var (workshop, settings) = (WorkshopOf(typed, form, rows), SettingsOf(typed, form));
         Problems =
         [
@@ -144,6 +162,7 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
 
     private Workshop WorkshopOf(TypedFields typed, IFormCollection form, IReadOnlyList<ContainerFields> rows)
     {
+        var people = Avoids.Where(list => list.Name.Length + list.What.Length > 0);
         var named = Climates.FirstOrDefault(climate => climate.Key == typed.Text("climate"));
         return new Workshop
         {
@@ -162,11 +181,15 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
             Spoons = Choice(typed, "spoons", Workshop.Spoons),
             Responsible = form.ContainsKey("responsible") ? typed.Text("responsible").ReplaceLineEndings("\n") : Workshop.Responsible,
             DecimalMark = Choice(typed, "mark", Workshop.DecimalMark),
-            NoLongerThanWatched = typed.Text("watched") is { Length: > 0 } watched ? watched == "yes" : Workshop.NoLongerThanWatched,
+            Temperatures = Choice(typed, "degrees", Workshop.Temperatures),
+            Ounces = Yes(typed, "ounces", Workshop.Ounces),
+            Currency = form.ContainsKey("currency") ? typed.Text("currency") : Workshop.Currency,
+            Avoids = form.Keys.Any(key => key.StartsWith("avoid-", StringComparison.Ordinal)) ? [.. people] : Workshop.Avoids,
+            NoLongerThanWatched = Yes(typed, "watched", Workshop.NoLongerThanWatched),
             Climate = named?.Climate
                 ?? new Climate(
-                    typed.Number("low", "a temperature in °C") ?? Workshop.Climate.LowCelsius,
-                    typed.Number("high", "a temperature in °C") ?? Workshop.Climate.HighCelsius
+                    typed.Temperature("low") ?? Workshop.Climate.LowCelsius,
+                    typed.Temperature("high") ?? Workshop.Climate.HighCelsius
                 ),
             Containers = !form.ContainsKey("container-0-name")
                 ? Workshop.Containers
@@ -292,6 +315,10 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
             ("spoons", Vocabulary.Word(Workshop.Spoons), Vocabulary.Word(workshop.Spoons)),
             ("a date on a label", YesOrNo(Workshop.NoLongerThanWatched), YesOrNo(workshop.NoLongerThanWatched)),
             ("decimal mark", Vocabulary.Word(Workshop.DecimalMark), Vocabulary.Word(workshop.DecimalMark)),
+            ("temperatures", Vocabulary.Word(Workshop.Temperatures), Vocabulary.Word(workshop.Temperatures)),
+            ("ounces", YesOrNo(Workshop.Ounces), YesOrNo(workshop.Ounces)),
+            ("currency", Workshop.Currency, workshop.Currency),
+            ("things to avoid", string.Join("; ", Workshop.Avoids), string.Join("; ", workshop.Avoids)),
             ("climate", $"{Workshop.Climate}", $"{workshop.Climate}"),
             ("responsible", Workshop.Responsible, workshop.Responsible),
             ("containers", string.Join(", ", Workshop.Containers), string.Join(", ", workshop.Containers)),
@@ -303,6 +330,8 @@ internal sealed class SettingsModel(SettingStore store, Knowledge knowledge) : P
     }
 
     private static string YesOrNo(bool chosen) => chosen ? "yes" : "no";
+
+    private void ShowAvoids(IEnumerable<AvoidList> lists) => Avoids = [.. lists, .. Enumerable.Repeat(new AvoidList("", ""), SpareLists)];
 
     private void Show(IEnumerable<ContainerFields> rows) =>
         Containers = [.. rows, .. Enumerable.Repeat(new ContainerFields("", "", "", "", ""), SpareRows)];

@@ -1,4 +1,6 @@
 // Sends the forms of a page and shows the answer in place: what is heard goes on, and nothing that was typed elsewhere is lost.
+import { letGo } from './letgo.js';
+
 const parsed = async answer => new DOMParser().parseFromString(await answer.text(), 'text/html');
 
 const follow = doc => {
@@ -30,7 +32,13 @@ export const showOthers = (doc, parts) => {
   if (after) page.querySelectorAll('input[name=after]').forEach(field => { field.value = after; });
 };
 
-export const read = async address => parsed(await fetch(address));
+const whenLetGo = async answer => {
+  const doc = await parsed(answer);
+  await letGo();
+  return doc;
+};
+
+export const read = async address => whenLetGo(await fetch(address));
 
 // True when the answer is shown; false when none came, and all stands as it was.
 export const send = async (form, submitter) => {
@@ -40,6 +48,6 @@ export const send = async (form, submitter) => {
   if (there.pathname !== location.pathname) { location.assign(there); return true; }
   // A refusal is shown under the address of the page itself.
   if (answer.redirected) history.replaceState(null, '', there);
-  showAll(await parsed(answer));
+  showAll(await whenLetGo(answer));
   return true;
 };
