@@ -20,7 +20,7 @@ public sealed class DeviceDayTests : IDisposable
         page.Click("[data-ask=cup]");
         page.Until(() => IsReading(page, 38m, 39m) && IsSteady(page), "the cup stands on the scale");
         page.Press("t");
-        page.Until(() => page.Text(".scalestate").Contains("38.6 g off", StringComparison.Ordinal), "tared");
+        page.Until(() => IsTared(page), "tared");
         for (var line = 1; line <= 9; line++)
         {
             var at = line;
@@ -75,7 +75,7 @@ public sealed class DeviceDayTests : IDisposable
         page.Click("[data-ask=cup]");
         page.Until(() => IsReading(page, 38m, 39m) && IsSteady(page), "the cup stands on the scale");
         page.Click(".acts .tare");
-        page.Until(() => page.Text(".scalestate").Contains("38.6 g off", StringComparison.Ordinal), "tared");
+        page.Until(() => IsTared(page), "tared");
         for (var line = 1; line <= 9; line++)
         {
             var at = line;
@@ -132,8 +132,10 @@ public sealed class DeviceDayTests : IDisposable
         page.Open(new Uri(server.Address, "/settings"));
         page.Click("[name=scale-by][value=practice]");
         page.Click("[name=probe-by][value=practice]");
-        page.Click("form[method=post] .acts .first");
-        page.Until(() => page.All(".goodnews").Count == 1, "kept");
+        // Said only of what was chosen last: "Kept 09:49".
+        page.Until(() => page.Text("#settings-said").Contains(':', StringComparison.Ordinal), "kept, and said when");
+        page.Open(new Uri(server.Address, "/settings"));
+        page.All("[value=practice]").Count(choice => choice.Selected).ShouldBe(2);
     }
 
     private void Begin(Page page)
@@ -166,6 +168,11 @@ public sealed class DeviceDayTests : IDisposable
         );
         page.Until(() => page.Path.EndsWith("/record", StringComparison.Ordinal), "closed");
     }
+
+    /// <summary>The practice cup weighs 38.62 g; noise and drift of the scale may show it a tenth more.</summary>
+    private static bool IsTared(Page page) =>
+        page.Text(".scalestate").StartsWith("Tared, 38.6 g off", StringComparison.Ordinal)
+        || page.Text(".scalestate").StartsWith("Tared, 38.7 g off", StringComparison.Ordinal);
 
     private static bool IsReady(Page page) => page["#take-it"].GetAttribute("aria-disabled") == "false";
 

@@ -1,3 +1,5 @@
+using UmberCrock.Web.Drawing;
+
 namespace UmberCrock.Web.Devices;
 
 /// <summary>Which device.</summary>
@@ -56,6 +58,9 @@ internal sealed record DeviceNews(
     public static DeviceNews Silent(DeviceKind kind, DeviceState state, string words) =>
         new(kind, state, words, null, false, 0, DateTimeOffset.MinValue);
 
+    /// <summary>What is taken off when the scale is set to nothing now, g: what it said last; null while it is silent.</summary>
+    public decimal? Tared => State == DeviceState.On && Value is { } value ? Math.Clamp(value, 0m, MostGrams) : null;
+
     /// <summary>Why a reading is not taken at a moment of the real clock; null when it is.</summary>
     /// <param name="now">The moment.</param>
     public string? WhyNot(DateTimeOffset now) =>
@@ -67,7 +72,8 @@ internal sealed record DeviceNews(
         : Kind == DeviceKind.Scale && Value is <= 0m or > MostGrams
             ? $"The scale says {Value} g: a weight is more than 0 and at most {MostGrams:0} g."
         : Kind == DeviceKind.Probe && Value is < ColdestCelsius or > HottestCelsius
-            ? $"The probe says {Value} °C: no pot is that {(Value > HottestCelsius ? "hot" : "cold")}. Look at the probe."
+            ? $"The probe says {Shown.Temperature(Value!.Value)}: no pot is that "
+                + $"{(Value > HottestCelsius ? "hot" : "cold")}. Look at the probe."
         : null;
 
     private string Name => Kind == DeviceKind.Scale ? "scale" : "probe";

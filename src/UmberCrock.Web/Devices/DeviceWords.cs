@@ -1,4 +1,6 @@
 using UmberCrock.Core.Documents;
+using UmberCrock.Core.Units;
+using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Devices;
 
@@ -6,7 +8,7 @@ namespace UmberCrock.Web.Devices;
 /// <param name="Device">"scale" or "probe".</param>
 /// <param name="State">"typed", "calling", "on" or "lost".</param>
 /// <param name="Words">How it is, for people.</param>
-/// <param name="Value">Its reading, g or C; null for none.</param>
+/// <param name="Value">Its reading, g or degrees of the reader's scale; null for none.</param>
 /// <param name="Steady">True for a weight that stands still.</param>
 /// <param name="Skipped">Lines that were none of the protocol.</param>
 /// <param name="At">When the reading came, milliseconds of the real clock since 1970.</param>
@@ -18,7 +20,7 @@ internal sealed record DeviceWords(string Device, string State, string Words, de
             Vocabulary.Word(news.Kind),
             Vocabulary.Word(news.State),
             Sentence(news),
-            news.Value,
+            news is { Kind: DeviceKind.Probe, Value: { } celsius } ? Degrees.On(Shown.Scale, celsius) : news.Value,
             news.IsSteady,
             news.Skipped,
             news.ReadAt == DateTimeOffset.MinValue ? 0 : news.ReadAt.ToUnixTimeMilliseconds()

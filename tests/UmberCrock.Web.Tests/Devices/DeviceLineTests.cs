@@ -129,6 +129,19 @@ public class DeviceLineTests
             .WhyNot(DateTimeOffset.UnixEpoch)
             .ShouldBe("The weight still moves. Wait until it is steady.");
 
+    /// <summary>A scale is set to nothing whatever lies on it: what it said last is written down, old or moving.</summary>
+    [Theory]
+    [InlineData(DeviceState.On, "38.6", "38.6")]
+    [InlineData(DeviceState.On, "-0.2", "0")]
+    [InlineData(DeviceState.On, "100000.1", "100000")]
+    [InlineData(DeviceState.On, null, null)]
+    [InlineData(DeviceState.Lost, "38.6", null)]
+    [InlineData(DeviceState.Typed, null, null)]
+    public void What_is_tared_is_what_the_scale_said_last(object state, string? value, string? tared) =>
+        new DeviceNews(DeviceKind.Scale, (DeviceState)state, "", Number(value), false, 0, DateTimeOffset.UnixEpoch).Tared.ShouldBe(
+            Number(tared)
+        );
+
     private static decimal? Number(string? text) =>
         text is null ? null : decimal.Parse(text, System.Globalization.CultureInfo.InvariantCulture);
 }
