@@ -72,6 +72,26 @@ public sealed class AnswersTests(SharedServer shared) : IClassFixture<SharedServ
         page.Run<object>(Refuses);
         page.Run<object>("document.querySelector('#swap-sheet [name=inLarder]').click(); return 1;");
         page.Until(() => page.Text("#swap-list").Contains("Out of reach just now.", StringComparison.Ordinal), "the reason in words");
+        page["#swap-sheet [name=inLarder]"].Selected.ShouldBeTrue();
+        page.Press(OpenQA.Selenium.Keys.Escape);
+        page.Press("r");
+        page.Until(() => page.All("#swap-sheet[open]").Count == 1, "open for another line");
+        page["#swap-sheet [name=inLarder]"].Selected.ShouldBeFalse("what was asked for one line is not asked for the next");
+    }
+
+    /// <summary>Whoever presses a button while the answer to the last one comes does not press it in vain.</summary>
+    [Fact]
+    public void An_answer_waits_for_a_button_that_is_down()
+    {
+        page.Open(new Uri(server.Address, "/settings"));
+        page.Slow(300);
+        page.Click("[name=spoons][value=metric]");
+        page.Hold("[name=degrees][value=fahrenheit]", 900);
+        page.Until(() => page["[name=low]"].GetAttribute("value") == "41", "both are kept, and the page is written anew");
+        page.Slow(0);
+        page.Open(new Uri(server.Address, "/settings"));
+        page["[name=spoons][value=metric]"].Selected.ShouldBeTrue();
+        page["[name=degrees][value=fahrenheit]"].Selected.ShouldBeTrue();
     }
 
     private void Type(string selector, string text) =>

@@ -7,6 +7,84 @@ public sealed class HandsTests : IDisposable
 
     public void Dispose() => server.Dispose();
 
+    /// <summary>What is chosen is kept and shown at once; what is refused stands by its field and is not lost; a row is kept once it is
+    /// left.</summary>
+    [Fact]
+    public void Settings_are_kept_as_they_are_chosen()
+    {
+        using var page = new Page();
+        page.Open(new Uri(server.Address, "/settings"));
+        page.Click("[name=degrees][value=fahrenheit]");
+        page.Until(() => page["[name=low]"].GetAttribute("value") == "41", "the page is written on the other scale");
+        page.Text("#kept").ShouldStartWith("Kept");
+        page.Run<string>("return document.activeElement.value").ShouldBe("fahrenheit", "the keyboard stays where it was");
+        Type("drops", "many");
+        page.Until(() => page.All(".refusal").Count == 1, "refused");
+        page["[name=drops]"].GetAttribute("value").ShouldBe("many");
+        page["[name=drops]"].GetAttribute("aria-invalid").ShouldBe("true");
+        Type("drops", "22");
+        page.Until(() => page.All(".refusal").Count == 0 && page.Text("#kept").StartsWith("Kept", StringComparison.Ordinal), "kept");
+        Type("avoid-0-name", "Anna");
+        Type("avoid-0-what", "nuts");
+        page.Until(() => page.All(".avoids tbody tr").Count == 2, "a row is kept once it is left, and there is another");
+        page.Open(new Uri(server.Address, "/settings"));
+        page["[name=drops]"].GetAttribute("value").ShouldBe("22");
+        page["[name=avoid-0-what]"].GetAttribute("value").ShouldBe("nuts");
+        page.Complaints.Count(complaint => !complaint.Contains("422", StringComparison.Ordinal)).ShouldBe(0, "but for what was refused");
+
+        void Type(string field, string text)
+        {
+            page[$"[name={field}]"].SendKeys(OpenQA.Selenium.Keys.Control + "a" + OpenQA.Selenium.Keys.Control);
+            page[$"[name={field}]"].SendKeys(text + OpenQA.Selenium.Keys.Tab);
+        }
+    }
+
+    /// <summary>In colours of the reader's own every letter of a drawing has the colour of text; a label stays as it prints.</summary>
+    [Theory]
+    [InlineData("/bench/6")]
+    [InlineData("/bench/6/label")]
+    [InlineData("/studies/2")]
+    [InlineData("/bench/1/ladder?ladder=1")]
+    public void In_forced_colours_every_number_is_seen(string address)
+    {
+        using var page = new Page();
+        page.InForcedColours();
+        page.Open(new Uri(server.Address, address));
+        page.Run<string>("return getComputedStyle(document.body).backgroundColor").ShouldBe("rgb(0, 0, 0)");
+        var unseen = page.Run<System.Collections.ObjectModel.ReadOnlyCollection<object>>(
+            "const text = getComputedStyle(document.body).color, paper = 'rgb(255, 255, 255)'; "
+                + "return [...document.querySelectorAll('main svg :is(text, tspan)')].filter(one => one.closest('.proof') "
+                + "? getComputedStyle(one).fill === paper : getComputedStyle(one).fill !== text).map(one => one.textContent);"
+        );
+        unseen.ShouldBeEmpty();
+        page.Run<bool>(
+                "return [...document.querySelectorAll('.notches span, .bandsteps span')].every(one => "
+                    + "getComputedStyle(one, '::before').backgroundColor === getComputedStyle(document.body).color)"
+            )
+            .ShouldBeTrue("where a sign can be set has a mark");
+    }
+
+    /// <summary>By keys alone: a formula is chosen, tagged and renamed on the shelf.</summary>
+    [Fact]
+    public void A_formula_is_tagged_and_renamed_on_the_shelf()
+    {
+        using var page = new Page();
+        page.Open(server.Address);
+        page.Until(() => page.All(".shelf .form").Count == 8, "the shelf");
+        var name = page.Text(".shelf .nm b");
+        page.Press(" ");
+        page.Until(() => page["#shelf-chosen"].Displayed, "it is chosen");
+        page["#chosen-one [name=name]"].GetAttribute("value").ShouldBe(name);
+        page["#shelf-chosen [name=tag]"].SendKeys("Gift" + OpenQA.Selenium.Keys.Enter);
+        page.Until(() => page.All(".shelf .tagged").Count == 1, "tagged");
+        page.Text(".shelf .tagged").ShouldBe("gift");
+        page.Press(" ");
+        page.Until(() => page["#chosen-one"].Displayed, "it is chosen again");
+        page["#chosen-one [name=name]"].SendKeys(" of the club" + OpenQA.Selenium.Keys.Enter);
+        page.Until(() => page.Text(".shelf .nm b") == $"{name} of the club", "renamed");
+        page.Complaints.ShouldBeEmpty();
+    }
+
     /// <summary>A line is moved, taken out, given back; phase and formula get name and notes: no key is pressed but to write.</summary>
     [Fact]
     public void All_of_a_formula_is_reached_by_mouse()

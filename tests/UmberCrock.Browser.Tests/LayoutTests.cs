@@ -104,7 +104,11 @@ public sealed class LayoutTests(SharedServer shared) : IClassFixture<SharedServe
     /// <summary>What is refused says so where it is, and the checker finds nothing there.</summary>
     [Theory]
     [InlineData("/", "document.querySelector('.new [name=name]').required = false; document.querySelector('.new .btn').click()")]
-    [InlineData("/settings", "document.querySelector('[name=drops]').value = 'many'; document.querySelector('.acts .btn').click()")]
+    [InlineData(
+        "/settings",
+        "const drops = document.querySelector('[name=drops]'); drops.value = 'many'; "
+            + "drops.dispatchEvent(new Event('change', { bubbles: true }))"
+    )]
     [InlineData(
         "/larder/new?from=beeswax",
         "document.querySelector('[name=density]').value = 'x'; document.querySelector('.acts .btn').click()"

@@ -147,6 +147,20 @@ internal sealed class Page : IDisposable
         );
     }
 
+    /// <summary>Shows pages in the reader's own colours, light on dark.</summary>
+    public void InForcedColours() =>
+        driver.ExecuteCdpCommand(
+            "Emulation.setEmulatedMedia",
+            new Dictionary<string, object?>
+            {
+                ["features"] = new[]
+                {
+                    new Dictionary<string, object> { ["name"] = "forced-colors", ["value"] = "active" },
+                    new Dictionary<string, object> { ["name"] = "prefers-color-scheme", ["value"] = "dark" },
+                },
+            }
+        );
+
     public T Run<T>(string script) => (T)driver.ExecuteScript(script)!;
 
     /// <summary>Shows pages as a phone of this size does: narrower than a window of the browser can be made.</summary>
