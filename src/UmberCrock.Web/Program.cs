@@ -11,6 +11,7 @@ using UmberCrock.Storage.Saved;
 using UmberCrock.Web.Access;
 using UmberCrock.Web.Api;
 using UmberCrock.Web.Batches;
+using UmberCrock.Web.Bench;
 using UmberCrock.Web.Devices;
 using UmberCrock.Web.Devices.StandIns;
 using UmberCrock.Web.Hosting;
@@ -56,6 +57,7 @@ services
     .AddSingleton<LadderStore>()
     .AddSingleton<BatchStore>()
     .AddSingleton<LabelStore>()
+    .AddSingleton<TagStore>()
     .AddSingleton<SettingStore>()
     .AddSingleton<BinStore>()
     .AddSingleton<StudyStore>()
@@ -80,6 +82,7 @@ services
     .AddHostedService(provider => provider.GetRequiredService<ProbeKeeper>());
 services
     .AddSingleton<ShelfKeeper>()
+    .AddSingleton<ShownBenches>()
     .AddSingleton<DueKeeper>()
     .AddSingleton<Versions>()
     .AddSingleton<IncomingFiles>()
@@ -155,7 +158,7 @@ app.UseStaticFiles(
         },
     }
 );
-app.Use(RequestDoor.DecimalMarkAsync);
+app.Use(RequestDoor.WritingAsync);
 app.UseRouting();
 app.UseRateLimiter();
 app.MapRazorPages();

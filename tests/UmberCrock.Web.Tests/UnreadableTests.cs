@@ -141,6 +141,7 @@ public sealed class UnreadableTests : IAsyncLifetime
             "/?show=stop",
             "/?show=clear",
             "/?show=today",
+            "/?order=verdict",
             "/buy",
             "/larder/count",
             "/larder",

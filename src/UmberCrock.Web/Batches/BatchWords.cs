@@ -21,7 +21,7 @@ internal static class BatchWords
             LineUnweighed one => $"line {N(one.Line + 1)}: last weight taken back",
             StepFinished one => $"step {N(one.Number)} done",
             StepSkipped one => $"step {N(one.Number)} left out: {one.Reason}",
-            PotRead one => $"{Shown.Short(one.Celsius)} °C {(one.Typed ? "typed" : "read")}",
+            PotRead one => $"{Shown.Temperature(one.Celsius)} {(one.Typed ? "typed" : "read")}",
             PotMoved one => $"moved: {Of(one.To)}",
             LinesAdded one => $"stirred in: {string.Join(", ", one.Lines.Select(line => $"line {N(line + 1)}"))}",
             BatchSplit one => $"parted: {string.Join(", ", one.Parts.Select(part => part.Name))}",

@@ -258,7 +258,7 @@ internal sealed record RescueView(
             .Where(step => step.Stage <= MethodStage.Set)
             .Select(step =>
                 step is { Stage: MethodStage.Melt, TargetCelsius: { } hot }
-                    ? $"{MethodView.Whole(step.Title)}, {hot:0} °C"
+                    ? $"{MethodView.Whole(step.Title)}, {Shown.Temperature(hot)}"
                     : MethodView.Whole(step.Title)
             );
     }

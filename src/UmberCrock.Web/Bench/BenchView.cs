@@ -100,8 +100,17 @@ internal sealed record BenchView
     private static string Range(decimal low, decimal high) =>
         low == high ? Shown.Short(decimal.Round(low, 4)) : $"{Shown.Short(decimal.Round(low, 4))} to {Shown.Short(decimal.Round(high, 4))}";
 
-    /// <summary>Lays a formula out. More than this many lines make the ledger tighter.</summary>
-    public bool IsTight => Evaluation.Lines.Length > 14;
+    /// <summary>How close lines stand: few have the room there is, many stand tighter.</summary>
+    public string Spacing =>
+        Evaluation.Lines.Length > MostAtEase ? "tight"
+        : Evaluation.Lines.Length + Phases.Count <= MostRoomy ? "roomy"
+        : "";
+
+    /// <summary>So many lines stand as the look has them.</summary>
+    private const int MostAtEase = 14;
+
+    /// <summary>So many lines and phases have room for taller rows on a desk of 800 px.</summary>
+    private const int MostRoomy = 10;
 
     /// <summary>Evaluates a kept formula and lays it out.</summary>
     public static BenchView Of(KeptFormula kept, Knowledge knowledge)
@@ -201,7 +210,7 @@ internal sealed record BenchView
             Stage.Warm => "into the melt, off the heat",
             Stage.Powder => "wetted first, stirred in",
             Stage.Cool => bears > 0 && bears <= catalogue.Rules.HottestCoolCelsius
-                ? $"below {bears:0} °C, last"
+                ? $"below {Shown.Temperature(bears)}, last"
                 : "last, as cool as it pours",
             Stage.Whip => "while whipping",
             Stage.Water => "water phase",

@@ -88,7 +88,7 @@ internal sealed record MakeView(
             return new MakeOffer(
                 title,
                 ChangesOf(formula, moved.Formula, catalogue),
-                $"{Texture(band)} at {band.Celsius:0.#} °C",
+                $"{Texture(band)} at {Shown.Temperature(band.Celsius, "0.#")}",
                 JsonSerializer.Serialize(moved.Edits, ContractJson.Options)
             );
         }
@@ -135,7 +135,11 @@ internal sealed record MakeView(
                     .Where(finding => finding.Before != finding.After || finding.Severity == Vocabulary.Word(Severity.Stop)),
             ],
             [
-                ("at 20 °C", Texture(before.Melt.At(Climate.RoomCelsius)), Texture(after.Melt.At(Climate.RoomCelsius))),
+                (
+                    $"at {Shown.Temperature(Climate.RoomCelsius)}",
+                    Texture(before.Melt.At(Climate.RoomCelsius)),
+                    Texture(after.Melt.At(Climate.RoomCelsius))
+                ),
                 ("keeps", Months(before), Months(after)),
                 ("verdict", Vocabulary.Word(before.Verdict), Vocabulary.Word(after.Verdict)),
             ],

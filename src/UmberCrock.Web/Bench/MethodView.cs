@@ -80,7 +80,7 @@ internal sealed record MethodView(IReadOnlyList<MethodRow> Rows, DayClock Clock,
         : null;
 
     /// <summary>A sentence whose temperatures do not break over the end of a line.</summary>
-    public static string Whole(Message words) => $"{words}".Replace(" °C", "\u00a0°C", StringComparison.Ordinal);
+    public static string Whole(Message words) => $"{words}".Replace(" °", "\u00a0°", StringComparison.Ordinal);
 
     /// <summary>Grams with the decimals of a scale.</summary>
     public static string Grams(decimal value, int places) =>

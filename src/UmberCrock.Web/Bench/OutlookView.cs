@@ -124,7 +124,8 @@ internal sealed record OutlookView(IReadOnlyList<FeelScale> Feel, KeepingView? K
         var most = catalogue.Rules.Settling.FallMillimetresMost;
         double X(double fall) => Math.Min(fall / (2 * most), 1) * SettlingView.Width;
         var words = report.FallMillimetres is { } falls
-            ? $"It falls {falls:0.0} mm from pouring at {report.PourCelsius:0} °C until it sets. Stir until {report.StirUntilCelsius:0} °C."
+            ? $"It falls {falls:0.0} mm from pouring at {Shown.Temperature(report.PourCelsius)} until it sets. "
+                + $"Stir until {Shown.Temperature(report.StirUntilCelsius!.Value)}."
             : $"It falls {report.VelocityMillimetresPerHour:0.0} mm an hour and the mix never sets: shake before use.";
         return new SettlingView(
             report,

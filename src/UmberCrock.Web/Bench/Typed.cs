@@ -2,6 +2,8 @@ using System.Globalization;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Topics.Texture;
+using UmberCrock.Core.Units;
+using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Bench;
 
@@ -47,14 +49,31 @@ internal static class Typed
             : throw new DocumentException("/", $"“{Shortened(typed)}” is not {wanted}: a whole number up to {MostCounted:0}.");
     }
 
+    /// <summary>A temperature as typed on the reader's scale, or on the one whose letter stands behind it, in C.</summary>
+    /// <exception cref="DocumentException">It is none; says what was wanted.</exception>
+    public static decimal Temperature(string typed, string what = "a temperature")
+    {
+        var plain = typed.Trim();
+        var (scale, letters) =
+            plain.EndsWith('C') || plain.EndsWith('c') ? (TemperatureScale.Celsius, 1)
+            : plain.EndsWith('F') || plain.EndsWith('f') ? (TemperatureScale.Fahrenheit, 1)
+            : (Shown.Scale, 0);
+        var degrees = Number(plain[..^letters].TrimEnd(' ', '°'), $"{what} in {Shown.DegreeSign}");
+        // A tenth of a millidegree is more than any probe tells, and what was typed in Fahrenheit is read back as it was typed.
+        return Math.Round(Degrees.ToCelsius(scale, degrees), 4);
+    }
+
     /// <summary>A temperature in C between the ends a melt is known for.</summary>
     /// <exception cref="DocumentException">It is none.</exception>
     public static decimal Celsius(string? typed)
     {
-        var celsius = Number(typed ?? "", "a temperature in °C");
+        var celsius = Temperature(typed ?? "");
         return celsius >= Climates.Coldest && celsius <= MeltReport.HottestCelsius
             ? celsius
-            : throw new DocumentException("/text", $"A temperature is from {Climates.Coldest:0} to {MeltReport.HottestCelsius} °C.");
+            : throw new DocumentException(
+                "/text",
+                $"A temperature is from {Shown.Temperatures(Climates.Coldest, MeltReport.HottestCelsius)}."
+            );
     }
 
     private static string Shortened(string typed) => typed.Length <= 20 ? typed : $"{typed[..20]}…";

@@ -103,7 +103,7 @@ internal sealed class CoolChart
                 .. Enumerable
                     .Range((int)cold / 10, ((int)(hot - cold) / 10) + 1)
                     .Where(ten => height > SmallHeight || ten % 2 == 0)
-                    .Select(ten => new ChartMark(chart.Y(ten * 10), $"{ten * 10}")),
+                    .Select(ten => new ChartMark(chart.Y(ten * 10), Shown.Degree(ten * 10m))),
             ],
         };
     }

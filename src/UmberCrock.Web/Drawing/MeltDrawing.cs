@@ -136,7 +136,7 @@ internal sealed record MeltDrawing
         var bands = BandStretches.Along(melt, rules, 0, scale.HottestCelsius, scale.X);
         (double, double, string)? Mark(double? celsius) =>
             celsius is { } at and >= 0 && at <= scale.HottestCelsius
-                ? (scale.X(at), scale.Y(BandStretches.SolidAt(melt, at)), $"{Svg.One(at)}")
+                ? (scale.X(at), scale.Y(BandStretches.SolidAt(melt, at)), Shown.Degree(at, "0.0"))
                 : null;
         return new MeltDrawing
         {
@@ -144,7 +144,7 @@ internal sealed record MeltDrawing
             Curve = curve,
             Region = $"{curve}L{Svg.N(scale.Right)} {Svg.N(scale.Base)}L{Svg.N(MeltScale.Left)} {Svg.N(scale.Base)}Z",
             Climate = (scale.X((double)climate.LowCelsius), scale.X((double)climate.HighCelsius)),
-            Skin = (scale.X(rules.SkinCelsius), $"{rules.SkinCelsius:0}"),
+            Skin = (scale.X(rules.SkinCelsius), Shown.Degree(rules.SkinCelsius)),
             Sets = Mark(melt.SetPointCelsius),
             Clear = Mark(melt.ClearPointCelsius),
             Bands = bands,
@@ -163,15 +163,16 @@ internal sealed record MeltDrawing
                 .. melt
                     .Curve.Where(point => point.Celsius <= scale.HottestCelsius)
                     .Select(point =>
-                        $"{point.Celsius} °C: {BandStretches.Word(rules.BandOf(point.Firmness))}, {Svg.One(point.SolidPercent)} "
+                        $"{Shown.Temperature((decimal)point.Celsius)}: {BandStretches.Word(rules.BandOf(point.Firmness))}, "
+                        + $"{Svg.One(point.SolidPercent)} "
                         + $"% solid, firmness {Svg.One(point.Firmness)}"
                     ),
             ],
             Label =
-                $"Melt chart, solid percent against temperature. Skin {rules.SkinCelsius:0} "
-                + $"degrees{(Mark(melt.SetPointCelsius) is { } sets ? $", sets at {sets.Item3}"
+                $"Melt chart, solid percent against temperature. Skin {Shown.Temperature(rules.SkinCelsius)}"
+                + $"{(Mark(melt.SetPointCelsius) is { } sets ? $", sets at {sets.Item3}"
                     : "")}{(Mark(melt.ClearPointCelsius) is { } clears ? $", clear at {clears.Item3}" : "")}. {string.Join(", ", bands
-                    .Select(band => $"{band.Word} {band.FromCelsius:0} to {band.ToCelsius:0} degrees"))}.",
+                    .Select(band => $"{band.Word} {Shown.Degree(band.FromCelsius)} to {Shown.Temperature(band.ToCelsius)}"))}.",
         };
     }
 }

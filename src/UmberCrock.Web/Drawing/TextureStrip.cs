@@ -70,11 +70,11 @@ internal sealed record TextureStrip
             Ticks = [.. all.Skip(1).Select(stretch => stretch.From)],
             Posts = (low is >= 0 and <= HottestCelsius ? X(low) : null, high is >= 0 and <= HottestCelsius ? X(high) : null),
             Leaves = leaves is null ? null : (leaves.From, leaves.Fits ? "" : leaves.Word),
-            ClimateText = $"{Shown.Short(formula.Climate.LowCelsius)} to {Shown.Short(formula.Climate.HighCelsius)} °C",
+            ClimateText = Shown.Temperatures(formula.Climate.LowCelsius, formula.Climate.HighCelsius),
             Label =
                 $"{string.Join(", ", all
-                    .Select(stretch => $"{stretch.Word} {stretch.FromCelsius:0} to {stretch.ToCelsius:0}"))}; "
-                + $"climate {formula.Climate.LowCelsius} to {formula.Climate.HighCelsius}",
+                    .Select(stretch => $"{stretch.Word} {Shown.Degree(stretch.FromCelsius)} to {Shown.Degree(stretch.ToCelsius)}"))}; "
+                + $"climate {Shown.Temperatures(formula.Climate.LowCelsius, formula.Climate.HighCelsius)}",
         };
     }
 

@@ -1,7 +1,7 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
 using Microsoft.AspNetCore.Http.Features;
-using UmberCrock.Core.Settings;
+using UmberCrock.Core.Topics.Labels;
 using UmberCrock.Storage;
 using UmberCrock.Web.Pictures;
 
@@ -87,14 +87,15 @@ internal static partial class RequestDoor
         : request.HttpContext.Connection.RemoteIpAddress is { } from && !System.Net.IPAddress.IsLoopback(from) ? "another device"
         : "this computer";
 
-    /// <summary>People read numbers with the mark they chose; machines always with the point.</summary>
-    public static Task DecimalMarkAsync(HttpContext context, RequestDelegate next)
+    /// <summary>People read figures as they chose to; machines always with the point and in degrees Celsius.</summary>
+    public static Task WritingAsync(HttpContext context, RequestDelegate next)
     {
-        if (
-            !ProblemWriter.IsForMachines(context.Request.Path)
-            && context.RequestServices.GetRequiredService<Knowledge>().Workshop.DecimalMark == DecimalMark.Comma
-        )
-            CultureInfo.CurrentCulture = DecimalMarks.Comma;
+        if (!ProblemWriter.IsForMachines(context.Request.Path))
+        {
+            var knowledge = context.RequestServices.GetRequiredService<Knowledge>();
+            CultureInfo.CurrentCulture = MakerCulture.Of(knowledge.Workshop, knowledge.Catalogue.Rules.Label.GramsPerOunce);
+        }
+
         return next(context);
     }
 

@@ -152,7 +152,7 @@ internal sealed record IngredientView
                 )
             ),
             .. ingredient.Viscosity.Select(viscosity =>
-                ($"viscosity {RangeGauge.Text(viscosity.Value)} mPa s at {RangeGauge.Text(viscosity.Celsius)} °C", viscosity.Source)
+                ($"viscosity {RangeGauge.Text(viscosity.Value)} mPa s at {Shown.Temperature(viscosity.Celsius, "0.#")}", viscosity.Source)
             ),
         ];
     }

@@ -128,7 +128,7 @@ internal sealed record LarderView(
         new(
             ingredient,
             Hatches.Of(ingredient),
-            ingredient.Species.IsEmpty || ingredient.MeltingPoint is not { } melts ? "" : RangeGauge.Text(melts.Value),
+            ingredient.Species.IsEmpty || ingredient.MeltingPoint is not { } melts ? "" : Shown.Degree(melts.Value, "0.#"),
             ingredient.ShelfLifeMonths is { } keeps ? RangeGauge.Text(keeps.Value) : "",
             grams.TryGetValue(ingredient.Slug, out var left) && left > 0m ? Shown.Short(decimal.Round(left, 1)) : "",
             uses.GetValueOrDefault(ingredient.Slug),

@@ -24,13 +24,15 @@ internal sealed class TypedFields(IFormCollection form)
     public IReadOnlyList<string> All(string name) => [.. form[name].OfType<string>()];
 
     /// <summary>A number with a point or comma; null when the field is empty or holds no number.</summary>
-    public decimal? Number(string name, string wanted)
+    public decimal? Number(string name, string wanted) => Read(name, () => Bench.Typed.Number(Text(name), wanted));
+
+    private decimal? Read(string name, Func<decimal> read)
     {
         if (Text(name).Length == 0)
             return null;
         try
         {
-            return Bench.Typed.Number(Text(name), wanted);
+            return read();
         }
         catch (DocumentException refused)
         {
@@ -38,6 +40,9 @@ internal sealed class TypedFields(IFormCollection form)
             return null;
         }
     }
+
+    /// <summary>A temperature as typed on the reader's scale, in C; null when the field is empty or holds none.</summary>
+    public decimal? Temperature(string name) => Read(name, () => Bench.Typed.Temperature(Text(name)));
 
     /// <summary>A date; null when the field is empty or holds none.</summary>
     public DateOnly? Date(string name)

@@ -135,10 +135,13 @@ internal sealed class MethodModel(FormulaStore store, Knowledge knowledge, TimeP
 
         if (!string.IsNullOrWhiteSpace(Room))
         {
-            var typed = Typed.Number(Room, "a temperature in °C");
+            var typed = Typed.Temperature(Room);
             RoomCelsius = typed is >= MethodRequest.ColdestRoom and <= MethodRequest.HottestRoom
                 ? (double)typed
-                : throw new DocumentException("/room", $"A kitchen has {MethodRequest.ColdestRoom:0} to {MethodRequest.HottestRoom:0} °C.");
+                : throw new DocumentException(
+                    "/room",
+                    $"A kitchen has {Drawing.Shown.Temperatures(MethodRequest.ColdestRoom, MethodRequest.HottestRoom)}."
+                );
         }
 
         if (!Filled.IsOverruled(Batch, Shown))

@@ -215,7 +215,7 @@ internal sealed class RecordModel(
             : what switch
             {
                 "grams" => new(Number(value, "grams"), null, null, null, null, null),
-                "celsius" => new(null, null, null, null, Number(value, "a temperature in °C"), null),
+                "celsius" => new(null, null, null, null, Bench.Typed.Temperature(value), null),
                 "count" => new(null, null, null, null, null, Bench.Typed.Whole(value, "a number")),
                 "lot" => new(null, null, PlainText.OneLine(value), null, null, null),
                 "pieces" => new(

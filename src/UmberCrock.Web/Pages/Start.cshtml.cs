@@ -11,6 +11,7 @@ using UmberCrock.Core.Topics.Method;
 using UmberCrock.Storage;
 using UmberCrock.Web.Batches;
 using UmberCrock.Web.Bench;
+using UmberCrock.Web.Drawing;
 using UmberCrock.Web.Hosting;
 
 namespace UmberCrock.Web.Pages;
@@ -123,9 +124,12 @@ internal sealed class StartModel(FormulaStore store, BatchStore batches, LotStor
 
     private BatchRequest Asked()
     {
-        var room = string.IsNullOrWhiteSpace(Room) ? Climate.RoomCelsius : Typed.Number(Room, "a temperature in °C");
+        var room = string.IsNullOrWhiteSpace(Room) ? Climate.RoomCelsius : Typed.Temperature(Room);
         if (room is < MethodRequest.ColdestRoom or > MethodRequest.HottestRoom)
-            throw new DocumentException("/room", $"A kitchen has {MethodRequest.ColdestRoom:0} to {MethodRequest.HottestRoom:0} °C.");
+            throw new DocumentException(
+                "/room",
+                $"A kitchen has {Shown.Temperatures(MethodRequest.ColdestRoom, MethodRequest.HottestRoom)}."
+            );
         var count = string.IsNullOrWhiteSpace(Count) ? 0m : Typed.Number(Count, "a number of containers");
         if (count < 0m || count > MostContainers || count != Math.Floor(count))
             throw new DocumentException("/count", $"Containers are counted from 0 to {MostContainers}.");

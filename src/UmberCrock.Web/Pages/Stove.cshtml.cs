@@ -104,7 +104,8 @@ internal sealed class StoveModel(
     /// <summary>Sets the scale to nothing, and writes down what stood on it.</summary>
     public async Task<IActionResult> OnPostTareAsync([FromRoute] long id, [FromForm] int line)
     {
-        var cup = devices.Take(DeviceKind.Scale).Value;
+        // A scale is set to nothing whatever lies on it, and however long ago it spoke: what it said last is what was taken off.
+        var cup = devices.Of(DeviceKind.Scale).Tared;
         var why = await devices.AskAsync(DeviceKind.Scale, "tare");
         return await AppendAsync(id, line, null, () => why is null ? new ScaleTared(cup) : throw new DocumentException("/", why));
     }
@@ -144,12 +145,19 @@ internal sealed class StoveModel(
 
     /// <summary>A temperature was read.</summary>
     public Task<IActionResult> OnPostReadAsync([FromRoute] long id, [FromForm] int line, [FromForm] string? celsius) =>
-        AppendAsync(id, line, celsius, () => new PotRead(Number(celsius, "a temperature in °C"), Typed: true));
+        AppendAsync(id, line, celsius, () =>
+            new PotRead(
+                Bench.Typed.Temperature(
+                    string.IsNullOrWhiteSpace(celsius) ? throw new DocumentException("/", "Type a temperature first.") : celsius
+                ),
+                Typed: true
+            )
+        );
 
     /// <summary>The probe stands in this pot: what it says is kept now and from now on.</summary>
     public Task<IActionResult> OnPostProbeAsync([FromRoute] long id, [FromForm] int line) => AppendAsync(id, line, null, () =>
         {
-            var celsius = Reading(null, DeviceKind.Probe, "a temperature in °C");
+            var celsius = Reading(null, DeviceKind.Probe, "a temperature");
             probe.Follow(id);
             return new PotRead(celsius, Typed: false);
         });

@@ -9,6 +9,7 @@ using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Storage;
 using UmberCrock.Web.Batches;
 using UmberCrock.Web.Bench;
+using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Pages;
 
@@ -23,18 +24,23 @@ internal sealed class WrongModel(FormulaStore formulas, BatchStore batches, Stud
     /// <param name="Words">What it is.</param>
     /// <param name="Least">The least that is believed.</param>
     /// <param name="Most">The most that is believed.</param>
-    internal sealed record ToldFact(string Field, string Words, double Least, double Most);
+    /// <param name="IsTemperature">True for a temperature, C.</param>
+    internal sealed record ToldFact(string Field, string Words, double Least, double Most, bool IsTemperature = false)
+    {
+        /// <summary>What it is, and on which scale.</summary>
+        public string Asked => IsTemperature ? $"{Words}, {Shown.DegreeSign}" : Words;
+    }
 
     /// <summary>What can be told in numbers.</summary>
     public static IReadOnlyList<ToldFact> Facts { get; } =
     [
-        new("room", "Kitchen, °C", -10, 60),
-        new("peak", "Pot at its hottest, °C", 0, 200),
-        new("add", "When something was added, °C", -10, 200),
-        new("pour", "When it was poured, °C", 0, 200),
+        new("room", "Kitchen", -10, 60, true),
+        new("peak", "Pot at its hottest", 0, 200, true),
+        new("add", "When something was added", -10, 200, true),
+        new("pour", "When it was poured", 0, 200, true),
         new("lid", "Lid on after, min", 0, 100_000),
         new("rounds", "Rounds of whipping", 0, 100),
-        new("stored", "Kept at, °C", -40, 90),
+        new("stored", "Kept at", -40, 90, true),
         new("days", "Days old", 0, 3650),
         new("remelts", "Melted again, times", 0, 100),
     ];
@@ -172,16 +178,17 @@ internal sealed class WrongModel(FormulaStore formulas, BatchStore batches, Stud
 
     private static Dictionary<string, string> KnownOf(DiagnosisRecord record)
     {
+        static string Warm(double? value) => value is { } celsius ? Shown.Degree(celsius, "0.#") : "";
         static string Written(double? value) => value is { } known ? known.ToString("0.#", CultureInfo.CurrentCulture) : "";
         return new()
         {
-            ["room"] = Written(record.RoomCelsius),
-            ["peak"] = Written(record.PeakCelsius),
-            ["add"] = Written(record.AddCelsius),
-            ["pour"] = Written(record.PourCelsius),
+            ["room"] = Warm(record.RoomCelsius),
+            ["peak"] = Warm(record.PeakCelsius),
+            ["add"] = Warm(record.AddCelsius),
+            ["pour"] = Warm(record.PourCelsius),
             ["lid"] = Written(record.LidAfterMinutes),
             ["rounds"] = Written(record.WhipRounds),
-            ["stored"] = Written(record.StoredCelsius),
+            ["stored"] = Warm(record.StoredCelsius),
             ["days"] = Written(record.DaysOld),
             ["remelts"] = Written(record.Remelts),
         };
@@ -191,9 +198,15 @@ internal sealed class WrongModel(FormulaStore formulas, BatchStore batches, Stud
     {
         if (string.IsNullOrWhiteSpace(Known[field]))
             return null;
-        var (fact, number) = (Facts.Single(one => one.Field == field), (double)Typed.Number(Known[field], "a number"));
+        var fact = Facts.Single(one => one.Field == field);
+        var number = (double)(fact.IsTemperature ? Typed.Temperature(Known[field]) : Typed.Number(Known[field], "a number"));
         return number >= fact.Least && number <= fact.Most
             ? number
-            : throw new DocumentException($"/{field}", $"“{fact.Words}” is from {fact.Least:0} to {fact.Most:0}.");
+            : throw new DocumentException(
+                $"/{field}",
+                fact.IsTemperature
+                    ? $"“{fact.Words}” is from {Shown.Temperatures((decimal)fact.Least, (decimal)fact.Most)}."
+                    : $"“{fact.Words}” is from {fact.Least:0} to {fact.Most:0}."
+            );
     }
 }

@@ -73,7 +73,7 @@ internal static class BatchPaper
         yield return new PaperText(
             $"{Words.Of(formula.Form)}, {Words.Of(formula.Zone)}, {Words.Of(formula.Audience)}, {Words.Of(formula.Exposure)}"
                 + $"{(formula.WetUse ? ", meets water in use" : "")}{(formula.SunUse ? ", worn in the sun" : "")}; its climate is "
-                + $"{Shown.Short(formula.Climate.LowCelsius)} to {Shown.Short(formula.Climate.HighCelsius)} °C."
+                + $"{Shown.Temperatures(formula.Climate.LowCelsius, formula.Climate.HighCelsius)}."
         );
         yield return new PaperText(
             "This is the maker's record with what a program computes from it. It is no safety assessment: that is for a qualified "
@@ -167,10 +167,10 @@ internal static class BatchPaper
         yield return new PaperHeading("Foreseen when it began");
         yield return new PaperText(
             $"By {state.Plan.By}, program {state.Plan.Program}. "
-                + (foreseen.SetPointCelsius is { } set ? $"It sets at {set:0.#} °C" : "It never sets")
-                + (foreseen.ClearPointCelsius is { } clear ? $" and is clear from {clear:0.#} °C. " : ". ")
+                + (foreseen.SetPointCelsius is { } set ? $"It sets at {Shown.Temperature(set, "0.#")}" : "It never sets")
+                + (foreseen.ClearPointCelsius is { } clear ? $" and is clear from {Shown.Temperature(clear, "0.#")}. " : ". ")
                 + (foreseen.Months is { } months ? $"It keeps {months:0.#} months. " : "")
-                + string.Join(", ", foreseen.Bands.Select(band => $"{Shown.Short(band.Celsius)} °C {BandStretches.Word(band.Band)}"))
+                + string.Join(", ", foreseen.Bands.Select(band => $"{Shown.Temperature(band.Celsius)} {BandStretches.Word(band.Band)}"))
                 + "."
         );
         foreach (var note in foreseen.Notes)
@@ -181,14 +181,14 @@ internal static class BatchPaper
     {
         yield return new PaperHeading("Method, and what was done");
         yield return new PaperTable(
-            [new("", 0.05), new("step", 0.55), new("to, °C", 0.1, true), new("min", 0.08, true), new("done", 0.22)],
+            [new("", 0.05), new("step", 0.55), new($"to, {Shown.DegreeSign}", 0.1, true), new("min", 0.08, true), new("done", 0.22)],
             [
                 .. state.Plan.Method.Steps.Select(step =>
                     (IReadOnlyList<string>)
                         [
                             step.Number.ToString(CultureInfo.CurrentCulture),
                             $"{step.Title}. {step.Text}",
-                            step.TargetCelsius is { } celsius ? $"{celsius:0}" : "",
+                            step.TargetCelsius is { } celsius ? Shown.Degree(celsius) : "",
                             $"{step.Minutes:0}",
                             state.Steps.GetValueOrDefault(step.Number) is { } outcome
                                 ? $"{When(outcome.At)}{(outcome.Skipped is { } why ? $", left out: {why}" : "")}"

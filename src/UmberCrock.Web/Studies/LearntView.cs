@@ -1,6 +1,7 @@
 using System.Globalization;
 using UmberCrock.Core.Learning;
 using UmberCrock.Core.Settings;
+using UmberCrock.Core.Units;
 using UmberCrock.Storage;
 using UmberCrock.Web.Drawing;
 
@@ -58,12 +59,16 @@ internal sealed record LearntView(
     public static double HeatX(double celsius) =>
         Margin + ((HeatWidth - (2 * Margin)) * Math.Clamp(celsius, 0, HottestShown) / HottestShown);
 
+    /// <summary>A shift of temperatures in degrees of the reader's scale, with its sign: "+0.5".</summary>
+    public static string Shift(double celsius) => new Figure(Degrees.Apart(Shown.Scale, (decimal)celsius), "+0.0;-0.0;0.0").ToString();
+
     /// <summary>What changes in a formula, in words; empty where nothing does that matters.</summary>
     public static string Change(FormulaMoved moved) =>
         moved.YoursBand != moved.Band ? $"{BandStretches.Word(moved.YoursBand)} in the room, not {BandStretches.Word(moved.Band)}"
         : Math.Abs(moved.Softens) >= Math.Abs(moved.Sets) && moved is { YoursHolds: { } yours, BookHolds: { } book }
-            ? $"{BandStretches.Word(moved.Band)} up to {One(yours)}, not {One(book)} °C"
-        : moved is { YoursSets: { } sets, BookSets: { } bookSets } ? $"sets at {One(sets)}, not {One(bookSets)} °C"
+            ? $"{BandStretches.Word(moved.Band)} up to {Shown.Degree(yours, "0.0")}, not {Shown.Temperature(book, "0.0")}"
+        : moved is { YoursSets: { } sets, BookSets: { } bookSets }
+            ? $"sets at {Shown.Degree(sets, "0.0")}, not {Shown.Temperature(bookSets, "0.0")}"
         : "";
 
     /// <summary>What a look was of, and which it was.</summary>
@@ -79,7 +84,7 @@ internal sealed record LearntView(
     private string Felt(int index)
     {
         var look = Learnt.Looks[index].Look;
-        return $"{BandStretches.Word(look.Band)} at {Shown.Short(look.Celsius)} °C";
+        return $"{BandStretches.Word(look.Band)} at {Shown.Temperature(look.Celsius)}";
     }
 
     private static string One(double value) => value.ToString("0.0", CultureInfo.CurrentCulture);

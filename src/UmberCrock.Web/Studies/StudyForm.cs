@@ -4,6 +4,7 @@ using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Studies;
 using UmberCrock.Web.Bench;
+using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Studies;
 
@@ -69,9 +70,12 @@ internal static class StudyForm
         decimal? other = null;
         if (places.Contains(StudyCondition.Other))
         {
-            other = Typed.Number(form["otherCelsius"].ToString(), "how warm your own place is, in °C");
+            other = Typed.Temperature(form["otherCelsius"].ToString(), "how warm your own place is,");
             if (other is < Climates.Coldest or > Climates.Hottest)
-                throw new DocumentException("/otherCelsius", $"Your own place is from {Climates.Coldest:0} to {Climates.Hottest:0} °C.");
+                throw new DocumentException(
+                    "/otherCelsius",
+                    $"Your own place is from {Shown.Temperatures(Climates.Coldest, Climates.Hottest)}."
+                );
         }
 
         return new StudyRequest(

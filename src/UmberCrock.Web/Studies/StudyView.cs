@@ -3,6 +3,7 @@ using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Studies;
 using UmberCrock.Core.Topics.Texture;
 using UmberCrock.Storage;
+using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Studies;
 
@@ -137,7 +138,7 @@ internal sealed class StudyView
     /// <summary>"Warm 40 °C, jar 2, day 42".</summary>
     public static string Title(StudyCheck check) =>
         StudyWords.Of(check.Condition)
-        + (check.Condition == StudyCondition.FreezeThaw ? $", round {check.Round}" : $" {check.Celsius:0.#} °C")
+        + (check.Condition == StudyCondition.FreezeThaw ? $", round {check.Round}" : $" {Shown.Temperature(check.Celsius, "0.#")}")
         + $", jar {check.Jar}, day {check.Day}";
 
     /// <summary>The best-before date of a log of this study.</summary>

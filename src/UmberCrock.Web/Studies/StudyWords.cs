@@ -2,6 +2,7 @@ using System.Diagnostics;
 using UmberCrock.Core.Documents;
 using UmberCrock.Core.Formulas;
 using UmberCrock.Core.Studies;
+using UmberCrock.Web.Drawing;
 
 namespace UmberCrock.Web.Studies;
 
@@ -24,8 +25,8 @@ internal static class StudyWords
     /// <summary>How warm it is in a place, or what is done there.</summary>
     public static string Heat(StudyCheck check) =>
         check.Condition == StudyCondition.FreezeThaw ? "frost, then thawed"
-        : check.IsVial ? $"{check.Celsius:0.#} °C, closed vial"
-        : $"{check.Celsius:0.#} °C";
+        : check.IsVial ? $"{Shown.Temperature(check.Celsius, "0.#")}, closed vial"
+        : $"{Shown.Temperature(check.Celsius, "0.#")}";
 
     /// <summary>A sign, as what is asked.</summary>
     public static string Of(Sign sign) =>

@@ -5,17 +5,12 @@ let waiting = 0;
 
 addEventListener('beforeunload', event => { if (waiting > 0) event.preventDefault(); });
 
-export async function postUntilAnswered(address, body, unanswered) {
+export async function untilAnswered(address, sent, unanswered) {
   let isWaiting = 0;
   try {
     for (;;) {
       try {
-        return await fetch(address, {
-          method: 'POST',
-          keepalive: true,
-          headers: { 'Content-Type': 'application/json', 'X-Request-Token': document.querySelector('input[name=__RequestVerificationToken]').value },
-          body: JSON.stringify(body),
-        });
+        return await fetch(address, { method: 'POST', keepalive: true, ...sent() });
       } catch {
         if (!isWaiting) { isWaiting = 1; waiting += 1; }
         unanswered();
@@ -26,3 +21,8 @@ export async function postUntilAnswered(address, body, unanswered) {
     waiting -= isWaiting;
   }
 }
+
+export const postUntilAnswered = (address, body, unanswered, more = {}) => untilAnswered(address, () => ({
+  headers: { ...more, 'Content-Type': 'application/json', 'X-Request-Token': document.querySelector('input[name=__RequestVerificationToken]').value },
+  body: JSON.stringify(body),
+}), unanswered);

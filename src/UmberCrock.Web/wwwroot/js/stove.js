@@ -74,7 +74,7 @@ document.addEventListener('alpine:init', () => {
       field.classList.toggle('live', isLive);
       if (!isLive) return;
       field.placeholder = shown(news.value, 1);
-      $('[data-tab=cool][role=tab]').textContent = `Cool ${shown(news.value, 1)} °C`;
+      $('[data-tab=cool][role=tab]').textContent = `Cool ${shown(news.value, 1)} ${page().dataset.degrees}`;
     };
 
     const device = news => {
