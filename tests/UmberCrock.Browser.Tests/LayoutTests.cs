@@ -61,12 +61,12 @@ public sealed class LayoutTests(SharedServer shared) : IClassFixture<SharedServe
         {
             page.AsDesk(1280, 800);
             page.Open(new Uri(server.Address, path));
-            Violations(page).ShouldBe("", path);
-            Fits(page, 1280, path);
+            Checks.Violations(page).ShouldBe("", path);
+            Checks.Fits(page, 1280, path);
             foreach (var (width, height) in new[] { (1920, 1080), (1024, 768), (820, 1180), (640, 400) })
             {
                 page.AsDesk(width, height);
-                Fits(page, width, path);
+                Checks.Fits(page, width, path);
             }
         }
     }
@@ -91,15 +91,12 @@ public sealed class LayoutTests(SharedServer shared) : IClassFixture<SharedServe
         {
             page.AsPhone(390, 844);
             page.Open(new Uri(server.Address, path));
-            Violations(page).ShouldBe("", path);
-            Fits(page, 390, path);
+            Checks.Violations(page).ShouldBe("", path);
+            Checks.Fits(page, 390, path);
             page.AsPhone(320, 640);
-            Fits(page, 320, path);
+            Checks.Fits(page, 320, path);
         }
     }
-
-    private static void Fits(Page page, int width, string path) =>
-        page.Run<long>("return document.documentElement.scrollWidth").ShouldBeLessThanOrEqualTo(width, $"{path} at {width}");
 
     /// <summary>What is refused says so where it is, and the checker finds nothing there.</summary>
     [Theory]
@@ -123,8 +120,8 @@ public sealed class LayoutTests(SharedServer shared) : IClassFixture<SharedServe
             page.Open(new Uri(server.Address, path));
             page.Run<object>($"{send}; return 1;");
             page.Until(() => page.All(".refusal").Any(refusal => refusal.Displayed), "it says why");
-            Violations(page).ShouldBe("", path);
-            Fits(page, isPhone ? 390 : 1280, path);
+            Checks.Violations(page).ShouldBe("", path);
+            Checks.Fits(page, isPhone ? 390 : 1280, path);
         }
     }
 
@@ -142,24 +139,9 @@ public sealed class LayoutTests(SharedServer shared) : IClassFixture<SharedServe
         foreach (var sheet in new[] { "keys", "phase", "formula", "line", "more", "add", "swap", "make" })
         {
             page.Run<object>($"document.getElementById('{sheet}-sheet').showModal(); return 1;");
-            Violations(page).ShouldBe("", sheet);
+            Checks.Violations(page).ShouldBe("", sheet);
             page.Run<bool>("return document.documentElement.scrollWidth <= innerWidth").ShouldBeTrue(sheet);
             page.Run<object>($"document.getElementById('{sheet}-sheet').close(); return 1;");
         }
     }
-
-    /// <summary>What axe-core, a general accessibility checker, has against the page: WCAG 2 A and AA, and good practice.</summary>
-    private static string Violations(Page page)
-    {
-        page.Run<object>($"{Checker}; return 1;");
-        page.Run<object>(
-            "window.found = null; axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'best-practice'] }).then(result => { window.found = "
-                + "result.violations.map(rule => rule.id + ': ' + rule.nodes.map(node => node.html.slice(0, 120)).join(' | "
-                + "')).join('\\n'); }); return 1;"
-        );
-        page.Until(() => page.Run<object?>("return window.found") is not null, "the checker is done");
-        return page.Run<string>("return window.found");
-    }
-
-    private static string Checker { get; } = File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "axe.min.js"));
 }
