@@ -7,7 +7,7 @@ namespace UmberCrock.Bench;
 
 /// <summary>
 /// From a key press on the bench to the new findings in the page, in headless Chromium, on the formula of 30 lines. The page's own
-/// clock runs from the key's event to the first frame after the answer has been put in.
+/// clock runs from the key's event to the first frame with the new digit, and to the first after the answer has been put in.
 /// </summary>
 internal static partial class KeyToFindings
 {
@@ -18,25 +18,32 @@ internal static partial class KeyToFindings
         const done = arguments[1];
         const bench = document.getElementById('bench');
         const start = performance.now();
+        const dose = document.activeElement.closest('.row')?.querySelector('.dose') ?? document.querySelector('.row.sel .dose');
+        const was = dose.value;
+        let digit = null;
         const seen = new MutationObserver(() => {
           if (bench.dataset.version === before) return;
           seen.disconnect();
-          requestAnimationFrame(() => setTimeout(() => done(performance.now() - start)));
+          requestAnimationFrame(() => setTimeout(() => done([digit, performance.now() - start])));
         });
         const before = bench.dataset.version;
         seen.observe(bench, { attributes: true, attributeFilter: ['data-version'] });
         document.activeElement.dispatchEvent(new KeyboardEvent('keydown', { key: arguments[0], bubbles: true, cancelable: true }));
+        if (dose.value !== was) requestAnimationFrame(() => setTimeout(() => { digit = performance.now() - start; }));
         """;
 
     public static void Run(Uri address)
     {
         foreach (var pause in new[] { TimeSpan.FromMilliseconds(250), TimeSpan.Zero })
-            Console.WriteLine(
-                $"key to findings, {pause.TotalMilliseconds:0} ms between presses: {Percentiles.Describe(Measure(address, pause))}"
-            );
+        {
+            var measured = Measure(address, pause);
+            var between = $"{pause.TotalMilliseconds:0} ms between presses";
+            Console.WriteLine($"key to digit, {between}: {Percentiles.Describe([.. measured.Select(one => one.Digit)])}");
+            Console.WriteLine($"key to findings, {between}: {Percentiles.Describe([.. measured.Select(one => one.Findings)])}");
+        }
     }
 
-    private static List<double> Measure(Uri address, TimeSpan pause)
+    private static List<(double Digit, double Findings)> Measure(Uri address, TimeSpan pause)
     {
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(
@@ -55,21 +62,20 @@ internal static partial class KeyToFindings
         driver.Manage().Timeouts().AsynchronousJavaScript = TimeSpan.FromSeconds(20);
         driver.Navigate().GoToUrl(Import(address));
 
-        var milliseconds = new List<double>();
+        var milliseconds = new List<(double, double)>();
         for (var press = 0; press < Presses + Warm; press++)
         {
-            var took = Convert.ToDouble(
-                driver.ExecuteAsyncScript(MeasureScript, press % 2 == 0 ? "+" : "-"),
-                System.Globalization.CultureInfo.InvariantCulture
-            );
+            var took = (IReadOnlyList<object>)driver.ExecuteAsyncScript(MeasureScript, press % 2 == 0 ? "+" : "-")!;
             if (press >= Warm)
-                milliseconds.Add(took);
+                milliseconds.Add((Number(took[0]), Number(took[1])));
             Thread.Sleep(pause);
         }
 
         driver.Quit();
         return milliseconds;
     }
+
+    private static double Number(object value) => Convert.ToDouble(value, System.Globalization.CultureInfo.InvariantCulture);
 
     /// <summary>Puts the formula on the shelf as a file would come and returns the address of its bench.</summary>
     private static Uri Import(Uri address)
