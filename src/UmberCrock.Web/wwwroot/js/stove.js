@@ -152,7 +152,7 @@ document.addEventListener('alpine:init', () => {
 
     // Counted anew at each tick: right after a laptop slept.
     const tick = () => {
-      const { opens, shuts, soon, goal, goalWord } = page().dataset;
+      const { opens, shuts, soon, goal, goalWord, lateCall, soonCall, openCall } = page().dataset;
       const until = moment => (new Date(moment) - now()) / 60000;
       document.querySelectorAll('[data-until]').forEach(one => {
         if (!one.dataset.until) return;
@@ -164,9 +164,9 @@ document.addEventListener('alpine:init', () => {
         $('#eta').textContent = minutes > 0 ? `Reaches ${goalWord} in ${minutes} min` : `${goalWord} should be reached: read it`;
       }
       if (!opens || !shuts) return;
-      if (until(shuts) <= 0) alarm('It sets now: what is not in stays out.');
-      else if (until(shuts) <= Number(soon)) alarm('About to set: add and pour now.');
-      else if (until(opens) <= 0) alarm('The window is open: stir in what bears no heat, then pour.');
+      if (until(shuts) <= 0) alarm(lateCall);
+      else if (until(shuts) <= Number(soon)) alarm(soonCall);
+      else if (until(opens) <= 0) alarm(openCall);
       else alarm('');
     };
 
