@@ -57,11 +57,11 @@ public sealed class StatesTests
         using var server = Server.Start("--empty");
         using var page = new Page();
         page.Open(server.Address);
+        var file = JsonSerializer.Serialize(FormulaWriter.ToText(Long()));
         page.Run<object>(
             "const form = new FormData(); form.append('__RequestVerificationToken', document.querySelector('"
-                + $"[name=__RequestVerificationToken]').value); form.append('file', new File([{JsonSerializer.Serialize(FormulaWriter.ToText(Long()))}], "
-                + "'long.json')); window.taken = null; fetch('/intake?handler=File', { method: 'POST', body: form }).then(answer => "
-                + "{ window.taken = answer.url; }); return 1;"
+                + $"[name=__RequestVerificationToken]').value); form.append('file', new File([{file}], 'long.json')); window.taken = null; "
+                + "fetch('/intake?handler=File', { method: 'POST', body: form }).then(answer => { window.taken = answer.url; }); return 1;"
         );
         page.Until(() => page.Run<object?>("return window.taken") is not null, "taken in");
         var bench = new Uri(page.Run<string>("return window.taken"));

@@ -149,7 +149,8 @@ document.addEventListener('alpine:init', () => {
       this.rows().forEach(row => {
         const own = Number(row.dataset.line) === this.selected;
         row.classList.toggle('sel', own);
-        row.tabIndex = own ? 0 : -1;
+        // Setting what is so already would have the browser work out the styles of all rows again.
+        if (row.tabIndex !== (own ? 0 : -1)) row.tabIndex = own ? 0 : -1;
       });
       this.say(bench().dataset.kept);
       this.nudging.show();
