@@ -1,6 +1,7 @@
 // The stove: the gauge follows the scale or what is typed, keys press the buttons of the page, alarms go by the clock of the server.
 import { read, send, showAll, showOthers } from './fresh.js';
 import { isTyping, lettersOff, onKeys } from './keys.js';
+import { letGo } from './letgo.js';
 import { ask, hear, oldest } from './live.js';
 
 const wanted = 'ring';
@@ -142,7 +143,9 @@ document.addEventListener('alpine:init', () => {
       });
     };
 
-    const alarm = text => {
+    // What is called out pushes the page down: never under a thumb that is down.
+    const alarm = async text => {
+      await letGo();
       $('#alarm').hidden = text === '';
       if ($('#alarm').textContent !== text) $('#alarm').textContent = text;
       if (text === said) return;
